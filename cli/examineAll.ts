@@ -1,0 +1,66 @@
+import { mkdir } from 'node:fs/promises'
+import { join } from 'node:path'
+import type { Rubric } from '../core/model/rubric'
+import type { SplitPage } from '../core/split/types'
+import { Examiners } from '../engine/examiners'
+import type { PageFiles } from '../engine/pageFiles'
+import { openSource, UnreadableError } from '../engine/sources'
+import { inParallel } from './inParallel'
+import type { Progress } from './progress'
+
+/** One side of the batch, with where it came from and what examining made of it. */
+export interface Side extends SplitPage {
+  source: string
+  sourcePage: number | null
+  files: PageFiles | null
+  mono: boolean
+}
+
+/** Sides in order; an input that cannot be opened is one side without pages. */
+async function listSides(files: readonly string[], rubric: Rubric): Promise<Side[]> {
+  const sides: Side[] = []
+  let scanned = 0
+  const add = (source: string, sourcePage: number | null, trouble: string | null) => {
+    const both = rubric.scan.sides === 'both'
+    sides.push({
+      page: sides.length + 1,
+      sheet: (both ? Math.floor(scanned / 2) : scanned) + 1,
+      side: both && scanned % 2 === 1 ? 'back' : 'front',
+      source, sourcePage, trouble, evidence: null, answer: null, files: null, mono: false,
+    })
+    scanned++
+  }
+  for (const file of files) {
+    try {
+      const { pages } = await openSource(file)
+      for (let page = 1; page <= pages; page++) add(file, page, null)
+    } catch (error) {
+      if (!(error instanceof UnreadableError)) throw error
+      add(file, null, error.message)
+    }
+  }
+  return sides
+}
+
+/** Examines every page of the files, in processes of their own. */
+export async function examineAll(files: readonly string[], rubric: Rubric, work: string, jobs: number, progress: Progress): Promise<Side[]> {
+  const sides = await listSides(files, rubric)
+  const examiners = new Examiners(jobs)
+  let done = 0
+  try {
+    await inParallel(sides, jobs, async (side) => {
+      if (side.sourcePage !== null) {
+        const folder = join(work, String(side.page))
+        await mkdir(folder)
+        const reply = await examiners.examine({ file: side.source, page: side.sourcePage, side: side.side, rubric, folder })
+        if (reply.outcome === 'failed') throw new Error(`Examining ${side.source}, page ${side.sourcePage}, failed: ${reply.error}`)
+        if (reply.outcome === 'unreadable') side.trouble = reply.why
+        else Object.assign(side, { evidence: reply.evidence, files: reply.files, mono: reply.mono })
+      }
+      progress.step('Examining', ++done, sides.length)
+    })
+  } finally {
+    examiners.dispose()
+  }
+  return sides
+}

@@ -1,0 +1,74 @@
+import { parseArgs } from 'node:util'
+import { availableParallelism } from 'node:os'
+import { check } from './check'
+import { printSchema } from './schema'
+import { run } from './run'
+
+const usage = `rubricator run --rubric FILE --out DIR [--jobs N] [--json] INPUT…
+    Turns scans (PDF, TIFF, JPEG, PNG, or folders of them) into documents, in the order given, as one batch.
+rubricator check FILE
+    Says whether a rubric is sound.
+rubricator schema
+    Prints the rubric's JSON Schema.
+Ends with 0 all made, 1 internal error, 2 bad arguments or rubric, 3 some page unreadable or waiting for a person.`
+
+/** Bad arguments or a bad rubric: exit code 2. */
+export class UsageError extends Error {}
+
+/** Runs the command line and gives its exit code. */
+export async function main(args: string[]): Promise<number> {
+  try {
+    return await dispatch(args)
+  } catch (error) {
+    if (error instanceof UsageError) {
+      console.error(error.message)
+      return 2
+    }
+    console.error(error instanceof Error ? `Internal error: ${error.stack ?? error.message}` : String(error))
+    return 1
+  }
+}
+
+async function dispatch([command, ...rest]: string[]): Promise<number> {
+  if (command === undefined || command === '--help' || command === 'help') {
+    console.log(usage)
+    return command === undefined ? 2 : 0
+  }
+  switch (command) {
+    case 'run': return run(runOptions(rest))
+    case 'check': return check(onlyArgument(rest))
+    case 'schema':
+      if (rest.length) throw new UsageError(`schema takes no arguments; found "${rest[0]}".`)
+      return printSchema()
+    default: throw new UsageError(`Unknown command "${command}".\n${usage}`)
+  }
+}
+
+function onlyArgument(args: string[]): string {
+  const [file, ...more] = args
+  if (file === undefined || more.length) throw new UsageError('check takes one rubric file: rubricator check FILE')
+  return file
+}
+
+function runOptions(args: string[]) {
+  const { values, positionals } = parse(args)
+  const { rubric, out } = values
+  if (!rubric) throw new UsageError('run needs --rubric FILE.')
+  if (!out) throw new UsageError('run needs --out DIR.')
+  if (positionals.length === 0) throw new UsageError('run needs at least one INPUT: a PDF, TIFF, JPEG or PNG file, or a folder.')
+  const jobs = values.jobs === undefined ? availableParallelism() : Number(values.jobs)
+  if (!Number.isInteger(jobs) || jobs < 1 || jobs > 64) throw new UsageError(`--jobs: found "${values.jobs}", expected a whole number from 1 to 64.`)
+  return { rubricFile: rubric, out, jobs, json: values.json ?? false, inputs: positionals }
+}
+
+function parse(args: string[]) {
+  try {
+    return parseArgs({
+      args,
+      allowPositionals: true,
+      options: { rubric: { type: 'string' }, out: { type: 'string' }, jobs: { type: 'string' }, json: { type: 'boolean' } },
+    })
+  } catch (error) {
+    throw new UsageError(`${(error as Error).message}\n${usage}`, { cause: error })
+  }
+}

@@ -1,0 +1,112 @@
+import { mkdir, mkdtemp, rm, stat, writeFile } from 'node:fs/promises'
+import { existsSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fillFields } from '../core/index/fill'
+import { makeLedger } from '../core/ledger/ledger'
+import type { Ledger, LedgerDocument } from '../core/model/ledger'
+import { typeOf, type Rubric } from '../core/model/rubric'
+import { splitPages } from '../core/split/split'
+import type { SplitDocument } from '../core/split/types'
+import { documentToMake } from '../engine/documentToMake'
+import { makeFiles } from '../engine/makeFiles'
+import { readWords } from '../engine/ocr'
+import type { Word } from '../core/model/evidence'
+import { UsageError } from './main'
+import { inputFiles } from './inputs'
+import { inParallel } from './inParallel'
+import { Progress } from './progress'
+import { loadRubric } from './rubricFile'
+import { examineAll, type Side } from './examineAll'
+
+export interface RunOptions { rubricFile: string, out: string, jobs: number, json: boolean, inputs: string[] }
+
+/** The whole pipeline without a server or database. */
+export async function run(options: RunOptions): Promise<number> {
+  const rubric = await loadRubric(options.rubricFile)
+  await prepareOut(options.out)
+  const work = await mkdtemp(join(tmpdir(), 'rubricator-run-'))
+  const progress = new Progress()
+  try {
+    const sides = await examineAll(await inputFiles(options.inputs), rubric, work, options.jobs, progress)
+    const outcome = splitPages(sides, rubric)
+    const byPage = new Map(sides.map(side => [side.page, side]))
+    const words = await readAll(outcome.documents, byPage, rubric, options.jobs, progress)
+    const documents = await makeAll(outcome.documents, byPage, words, rubric, options, progress)
+    const fates = new Map(outcome.pages.map(page => [page.page, page]))
+    const ledger = makeLedger(rubric.name, sides.map((side) => {
+      const { fate, why, document } = fates.get(side.page)!
+      const { evidence } = side
+      return {
+        page: side.page, source: side.source, sourcePage: side.sourcePage, sheet: side.sheet, side: side.side,
+        widthPx: evidence?.widthPx ?? null, heightPx: evidence?.heightPx ?? null, dpi: evidence?.dpi ?? null,
+        ink: evidence?.ink ?? null, skewDeg: evidence?.skewDeg ?? null, barcodes: evidence?.codes ?? [],
+        fate, why, document,
+      }
+    }), documents)
+    await writeFile(join(options.out, 'ledger.json'), `${JSON.stringify(ledger, null, 2)}\n`)
+    progress.clear()
+    report(ledger, options)
+    return ledger.totals.unreadable + ledger.totals.held > 0 ? 3 : 0
+  } finally {
+    await rm(work, { recursive: true, force: true })
+  }
+}
+
+async function prepareOut(out: string): Promise<void> {
+  const existing = await stat(out).catch(() => null)
+  if (existing && !existing.isDirectory()) throw new UsageError(`--out: "${out}" is a file, expected a folder.`)
+  await mkdir(out, { recursive: true })
+}
+
+/** Words of every page that is in a document. */
+async function readAll(documents: readonly SplitDocument[], sides: ReadonlyMap<number, Side>, rubric: Rubric, jobs: number, progress: Progress): Promise<Map<number, Word[]>> {
+  const words = new Map<number, Word[]>()
+  if (!rubric.read.ocr) return words
+  const pages = documents.flatMap(document => document.pages)
+  await inParallel(pages, jobs, async (page) => {
+    const side = sides.get(page)!
+    if (side.files && side.evidence) words.set(page, await readWords(side.files.page, side.evidence.dpi, rubric.read.languages))
+    progress.step('Reading', words.size, pages.length)
+  })
+  return words
+}
+
+async function makeAll(documents: readonly SplitDocument[], sides: ReadonlyMap<number, Side>, words: ReadonlyMap<number, Word[]>, rubric: Rubric, options: RunOptions, progress: Progress): Promise<LedgerDocument[]> {
+  const made: LedgerDocument[] = []
+  const names = new Set<string>()
+  const created = new Date()
+  for (const document of documents) {
+    progress.step('Making files', made.length, documents.length)
+    const read = document.pages.map(page => words.get(page) ?? [])
+    const { fields, missing } = fillFields(typeOf(rubric, document.type), { barcode: document.barcode, pages: read })
+    const pages = document.pages.map((page, at) => {
+      const { evidence, files, mono } = sides.get(page)!
+      if (!evidence || !files) throw new Error(`Page ${page} is in document ${document.document} but was never examined.`)
+      return { file: files.page, mono, widthPx: evidence.widthPx, heightPx: evidence.heightPx, dpi: evidence.dpi, words: read[at]! }
+    })
+    const toMake = documentToMake({
+      rubric, batch: rubric.name, document: document.document, type: document.type,
+      fields, barcode: document.barcode, created, pages,
+    })
+    const files = await makeFiles(rubric.files, toMake, options.out,
+      name => names.has(name) || name === 'ledger.json' || existsSync(join(options.out, name)), name => names.add(name))
+    made.push({ document: document.document, type: document.type, pages: document.pages, fields, missing, files })
+  }
+  return made
+}
+
+function report(ledger: Ledger, options: RunOptions): void {
+  if (options.json) {
+    console.log(JSON.stringify(ledger, null, 2))
+    return
+  }
+  const { scanned, kept, blank, separator, unreadable, held } = ledger.totals
+  console.log(`${scanned} sides: ${kept} kept, ${blank} blank, ${separator} separators, ${unreadable} unreadable, ${held} waiting for a person.`)
+  console.log(`${ledger.documents.length} documents, ${ledger.documents.flatMap(document => document.files).length} files in ${options.out}; the account is in ${join(options.out, 'ledger.json')}.`)
+  for (const page of ledger.pages) {
+    if (page.fate === 'unreadable' || page.fate === 'held') {
+      console.log(`  ${page.source}${page.sourcePage === null ? '' : `, page ${page.sourcePage}`}: ${page.why}`)
+    }
+  }
+}

@@ -1,0 +1,56 @@
+import type { FieldValue } from '../model/ledger'
+import type { Word } from '../model/evidence'
+import type { DocumentType, Field, ValueSource } from '../model/rubric'
+import { zoneBox } from '../model/zone'
+import { findNear, findInZone } from '../text/find'
+import { checkValue } from './fieldValue'
+
+/** What is known of a document before its fields are filled. */
+export interface FillEvidence {
+  /** Named groups of the barcode that started the document, and the whole as `value`. */
+  barcode: Record<string, string>
+  /** Words of each page, in page order. */
+  pages: readonly (readonly Word[])[]
+}
+
+export interface Filled { fields: Record<string, FieldValue>, missing: string[] }
+
+function candidate(source: ValueSource, evidence: FillEvidence): { raw: string, from: FieldValue['from'], confidence: number } | null {
+  if ('barcode' in source) {
+    const raw = evidence.barcode[source.barcode]
+    return raw === undefined ? null : { raw, from: 'barcode', confidence: 1 }
+  }
+  if ('value' in source) return { raw: source.value, from: 'value', confidence: 1 }
+  if ('lookup' in source) return null
+  const search = source.text
+  for (const words of evidence.pages) {
+    const found = 'near' in search ? findNear(words, search.near, search.value) : findInZone(words, zoneBox(search.zone), search.value)
+    if (found) return { raw: found.value, from: 'text', confidence: found.confidence }
+  }
+  return null
+}
+
+function fillField(field: Field, evidence: FillEvidence): FieldValue | null {
+  for (const source of field.from) {
+    const found = candidate(source, evidence)
+    if (!found) continue
+    const checked = checkValue(field, found.raw)
+    if (checked.ok) return { value: checked.value, from: found.from, confidence: Math.round(found.confidence * 100) / 100 }
+  }
+  return null
+}
+
+/** Values for a document's fields: each field's sources in order, the first valid one wins. */
+export function fillFields(type: DocumentType | null, evidence: FillEvidence): Filled {
+  const fields: Record<string, FieldValue> = {}
+  for (const field of type?.fields ?? []) {
+    const value = fillField(field, evidence)
+    if (value) fields[field.id] = value
+  }
+  return { fields, missing: missingFields(type, fields) }
+}
+
+/** Ids of required fields without a value. */
+export function missingFields(type: DocumentType | null, fields: Record<string, FieldValue>): string[] {
+  return (type?.fields ?? []).filter(field => field.required && !fields[field.id]).map(field => field.id)
+}

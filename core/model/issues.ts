@@ -1,0 +1,59 @@
+import type { z } from 'zod'
+
+/** One thing wrong with an input: where, what stood there, what should. */
+export interface Issue { path: string, found: string, expected: string }
+
+/** A path as a person writes it: `split.rules[0].type`. */
+export function pathText(path: readonly PropertyKey[]): string {
+  return path.reduce<string>((text, key) =>
+    typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key), '')
+}
+
+function valueAt(input: unknown, path: readonly PropertyKey[]): unknown {
+  return path.reduce<unknown>((value, key) =>
+    value !== null && typeof value === 'object' ? (value as Record<PropertyKey, unknown>)[key] : undefined, input)
+}
+
+/** A value quoted for a message, cut at 60 characters. */
+export function quoted(value: unknown): string {
+  if (value === undefined) return 'nothing'
+  const text = JSON.stringify(value)
+  return text.length > 60 ? `${text.slice(0, 59)}…` : text
+}
+
+/** Zod's issues as sentences' parts. A union reports the branch that came closest. */
+export function issuesOf(error: z.ZodError, input: unknown): Issue[] {
+  return error.issues.flatMap(issue => flatten(issue, [], input))
+}
+
+function flatten(issue: z.core.$ZodIssue, prefix: readonly PropertyKey[], input: unknown): Issue[] {
+  const path = [...prefix, ...issue.path]
+  const one = (expected: string, at: readonly PropertyKey[] = path): Issue =>
+    ({ path: pathText(at), found: quoted(valueAt(input, at)), expected })
+  switch (issue.code) {
+    case 'unrecognized_keys':
+      return issue.keys.map(key => one('no such key', [...path, key]))
+    case 'invalid_union': {
+      const branches = [...issue.errors].filter(branch => branch.length > 0).sort((a, b) => depth(b) - depth(a) || a.length - b.length)
+      const best = branches[0]
+      return best ? best.flatMap(inner => flatten(inner, path, input)) : [one(issue.message.replace(/^Invalid input: expected /, ''))]
+    }
+    case 'invalid_value':
+      return [one(issue.values.length === 1 ? quoted(issue.values[0]) : `one of ${issue.values.map(quoted).join(', ')}`)]
+    case 'invalid_type':
+      return [one(`${/^[aeiou]/.test(issue.expected) ? 'an' : 'a'} ${issue.expected}`)]
+    case 'too_small':
+      return [one(`at least ${issue.minimum}${issue.origin === 'string' ? ' characters' : issue.origin === 'array' ? ' entries' : ''}`)]
+    case 'too_big':
+      return [one(`at most ${issue.maximum}${issue.origin === 'string' ? ' characters' : issue.origin === 'array' ? ' entries' : ''}`)]
+    default:
+      return [one(issue.message)]
+  }
+}
+
+const depth = (issues: z.core.$ZodIssue[]) => Math.max(...issues.map(issue => issue.path.length))
+
+/** The issue as one sentence. */
+export function issueText(issue: Issue): string {
+  return `${issue.path || 'the file'}: found ${issue.found}, expected ${issue.expected}`
+}

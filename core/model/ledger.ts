@@ -1,0 +1,59 @@
+import { z } from 'zod'
+import { Code } from './evidence'
+
+export const fates = ['kept', 'blank', 'separator', 'unreadable', 'held'] as const
+export const Fate = z.enum(fates)
+export type Fate = z.infer<typeof Fate>
+
+export const FieldValue = z.object({
+  value: z.string(),
+  from: z.enum(['barcode', 'text', 'lookup', 'value', 'person']),
+  confidence: z.number(),
+})
+export type FieldValue = z.infer<typeof FieldValue>
+
+export const LedgerPage = z.object({
+  page: z.int(),
+  source: z.string(),
+  sourcePage: z.int().nullable(),
+  sheet: z.int(),
+  side: z.enum(['front', 'back']),
+  widthPx: z.int().nullable(),
+  heightPx: z.int().nullable(),
+  dpi: z.number().nullable(),
+  ink: z.number().nullable(),
+  skewDeg: z.number().nullable(),
+  barcodes: z.array(Code),
+  fate: Fate,
+  why: z.string(),
+  document: z.int().nullable(),
+})
+export type LedgerPage = z.infer<typeof LedgerPage>
+
+export const LedgerFile = z.object({ name: z.string(), mediaType: z.string(), bytes: z.int(), sha256: z.string() })
+export type LedgerFile = z.infer<typeof LedgerFile>
+
+export const LedgerDocument = z.object({
+  document: z.int(),
+  type: z.string().nullable(),
+  pages: z.array(z.int()),
+  fields: z.record(z.string(), FieldValue),
+  missing: z.array(z.string()),
+  files: z.array(LedgerFile),
+})
+export type LedgerDocument = z.infer<typeof LedgerDocument>
+
+export const Totals = z.object({
+  scanned: z.int(), kept: z.int(), blank: z.int(), separator: z.int(), unreadable: z.int(), held: z.int(),
+})
+export type Totals = z.infer<typeof Totals>
+
+/** The account of every scanned side of one batch. */
+export const Ledger = z.object({
+  version: z.literal(1),
+  rubric: z.string(),
+  pages: z.array(LedgerPage),
+  documents: z.array(LedgerDocument),
+  totals: Totals,
+})
+export type Ledger = z.infer<typeof Ledger>

@@ -1,0 +1,227 @@
+import { z } from 'zod'
+import { barcodeFormats } from './barcodeFormats'
+import { placeholdersOf, templateFault } from '../name/template'
+
+/** A regular expression as text; it must compile. */
+const pattern = z.string().check((context) => {
+  try {
+    new RegExp(context.value, 'u')
+  } catch (error) {
+    context.issues.push({ code: 'custom', input: context.value, message: `a regular expression (${(error as Error).message})` })
+  }
+})
+
+const identifier = z.string().regex(/^[A-Za-z][A-Za-z0-9_-]{0,63}$/, 'letters, digits, - and _, starting with a letter')
+const colour = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'a colour such as "#d94a3a"')
+
+const rectangle = z.strictObject({
+  x: z.number().min(0),
+  y: z.number().min(0),
+  width: z.number().positive(),
+  height: z.number().positive(),
+  unit: z.enum(['in', 'mm']).default('in'),
+})
+
+/** A place on the upright page, measured from its top-left corner. `{}` is the whole page. */
+export const Zone = z.union([rectangle, z.strictObject({})])
+export type Zone = z.infer<typeof Zone>
+
+const Scan = z.strictObject({
+  source: z.enum(['feeder', 'glass']).default('feeder'),
+  sides: z.enum(['one', 'both']).default('one'),
+  flip: z.enum(['long-edge', 'short-edge']).default('long-edge'),
+  colour: z.enum(['auto', 'colour', 'grey', 'mono']).default('auto'),
+  dpi: z.int().min(75).max(600).default(200),
+  paper: z.enum(['auto', 'A3', 'A4', 'A5', 'letter', 'legal', 'ledger']).default('auto'),
+  mixedSizes: z.boolean().default(false),
+  lighten: z.int().min(-5).max(5).default(0),
+})
+
+const Clean = z.strictObject({
+  deskew: z.boolean().default(true),
+  rotate: z.union([z.enum(['none', 'upright']), z.literal([90, 180, 270])]).default('none'),
+  blank: z.strictObject({
+    action: z.enum(['set-aside', 'keep']).default('set-aside'),
+    maxInk: z.number().min(0).max(1).default(0.00001),
+  }).prefault({}),
+  mono: z.strictObject({
+    method: z.enum(['adaptive', 'fixed']).default('adaptive'),
+    level: z.number().min(0).max(1).default(0.5),
+  }).prefault({}),
+  dropout: z.array(colour).max(5).default([]),
+  keepInk: z.array(colour).max(5).default([]),
+  eraseEdges: z.strictObject({
+    top: z.number().min(0).default(0),
+    right: z.number().min(0).default(0),
+    bottom: z.number().min(0).default(0),
+    left: z.number().min(0).default(0),
+    unit: z.enum(['in', 'mm']).default('mm'),
+  }).prefault({}),
+  spread: z.enum(['none', 'left-to-right', 'right-to-left']).default('none'),
+})
+
+const BarcodeRule = z.strictObject({
+  rule: z.literal('barcode'),
+  formats: z.array(z.enum(barcodeFormats)).default([]),
+  zone: Zone.optional(),
+  side: z.enum(['front', 'any']).default('any'),
+  value: pattern.optional(),
+  type: z.string().optional(),
+  sheet: z.enum(['keep', 'set-aside']).default('keep'),
+})
+export type BarcodeRule = z.infer<typeof BarcodeRule>
+
+const BlankSheetRule = z.strictObject({ rule: z.literal('blank-sheet'), type: z.string().optional() })
+
+const CountRule = z.strictObject({
+  rule: z.literal('count'),
+  sheets: z.int().min(1).optional(),
+  pages: z.int().min(1).optional(),
+  type: z.string().optional(),
+}).check((context) => {
+  if ((context.value.sheets === undefined) === (context.value.pages === undefined)) {
+    context.issues.push({ code: 'custom', input: context.value, message: 'either "sheets" or "pages"' })
+  }
+})
+
+const TextRule = z.strictObject({
+  rule: z.literal('text'),
+  zone: Zone.optional(),
+  value: pattern,
+  type: z.string().optional(),
+  sheet: z.enum(['keep', 'set-aside']).default('keep'),
+})
+
+export const SplitRule = z.discriminatedUnion('rule', [BarcodeRule, BlankSheetRule, CountRule, TextRule])
+export type SplitRule = z.infer<typeof SplitRule>
+
+const Split = z.strictObject({
+  rules: z.array(SplitRule).default([]),
+  sameValue: z.enum(['continue', 'new']).default('continue'),
+  before: z.enum(['hold', 'document']).default('hold'),
+  unread: z.enum(['hold', 'previous']).default('hold'),
+})
+export type Split = z.infer<typeof Split>
+
+const TextSource = z.union([
+  z.strictObject({ near: z.string().min(1), value: pattern }),
+  z.strictObject({ zone: Zone.optional(), value: pattern }),
+])
+export type TextSource = z.infer<typeof TextSource>
+
+/** Where a field's value may come from; tried in order, the first valid one wins. */
+const ValueSource = z.union([
+  z.strictObject({ barcode: z.string().min(1) }),
+  z.strictObject({ text: TextSource }),
+  z.strictObject({ lookup: z.string().min(1) }),
+  z.strictObject({ value: z.string() }),
+])
+export type ValueSource = z.infer<typeof ValueSource>
+
+export const Field = z.strictObject({
+  id: identifier,
+  label: z.string().min(1),
+  kind: z.enum(['text', 'date', 'choice', 'number', 'email']).default('text'),
+  required: z.boolean().default(false),
+  pattern: pattern.optional(),
+  check: z.enum(['none', 'luhn']).default('none'),
+  format: z.string().optional(),
+  choices: z.array(z.string().min(1)).optional(),
+  min: z.number().optional(),
+  max: z.number().optional(),
+  decimals: z.int().min(0).max(6).optional(),
+  from: z.array(ValueSource).default([]),
+}).check((context) => {
+  if (context.value.kind === 'choice' && !context.value.choices?.length) {
+    context.issues.push({ code: 'custom', path: ['choices'], input: context.value.choices, message: 'at least one choice for a field of kind "choice"' })
+  }
+})
+export type Field = z.infer<typeof Field>
+
+export const DocumentType = z.strictObject({
+  id: identifier,
+  label: z.string().min(1),
+  fields: z.array(Field).default([]),
+})
+export type DocumentType = z.infer<typeof DocumentType>
+
+export const fileFormats = ['pdf', 'pdf-a', 'tiff', 'jpeg', 'png', 'txt', 'alto', 'hocr', 'json'] as const
+
+const template = z.string().min(1).check((context) => {
+  const fault = templateFault(context.value)
+  if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
+})
+
+const FileSpec = z.strictObject({
+  format: z.enum(fileFormats),
+  name: template.default('{type}/{seq:3}'),
+})
+export type FileSpec = z.infer<typeof FileSpec>
+
+const Send = z.strictObject({ to: z.string().min(1), folder: template.optional() })
+export type Send = z.infer<typeof Send>
+
+/** One rubric, version 1 of the format. Unknown keys are errors. */
+export const Rubric = z.strictObject({
+  version: z.literal(1),
+  name: z.string().trim().min(1).max(120),
+  scan: Scan.prefault({}),
+  clean: Clean.prefault({}),
+  split: Split.prefault({}),
+  types: z.array(DocumentType).default([]),
+  defaultType: z.string().optional(),
+  entry: z.enum(['panel', 'desk', 'none']).default('desk'),
+  read: z.strictObject({
+    ocr: z.boolean().default(true),
+    languages: z.array(z.string().regex(/^[a-z]{3}(_[a-z]+)?$/i, 'a language code such as "eng"')).min(1).default(['eng']),
+  }).prefault({}),
+  files: z.array(FileSpec).default([]),
+  send: z.array(Send).default([]),
+}).check((context) => {
+  const rubric = context.value
+  const report = (path: (string | number)[], input: unknown, message: string) =>
+    context.issues.push({ code: 'custom', path, input, message })
+
+  const typeIds = rubric.types.map(type => type.id)
+  const knownTypes = typeIds.length ? `one of the types ${typeIds.map(id => `"${id}"`).join(', ')}` : 'no type, because "types" is empty'
+  typeIds.forEach((id, at) => {
+    if (typeIds.indexOf(id) !== at) report(['types', at, 'id'], id, 'an id that no earlier type has')
+  })
+  rubric.types.forEach((type, at) => {
+    const ids = type.fields.map(field => field.id)
+    ids.forEach((id, position) => {
+      if (ids.indexOf(id) !== position) report(['types', at, 'fields', position, 'id'], id, 'an id that no earlier field of this type has')
+    })
+  })
+  if (rubric.defaultType !== undefined && !typeIds.includes(rubric.defaultType)) {
+    report(['defaultType'], rubric.defaultType, knownTypes)
+  }
+  rubric.split.rules.forEach((rule, at) => {
+    if (rule.type !== undefined && !typeIds.includes(rule.type)) report(['split', 'rules', at, 'type'], rule.type, knownTypes)
+  })
+
+  const names = new Set(rubric.types.flatMap(type => type.fields.map(field => field.id)))
+  for (const rule of rubric.split.rules) {
+    if (rule.rule === 'barcode' && rule.value) for (const group of groupNames(rule.value)) names.add(group)
+  }
+  const checkNames = (path: (string | number)[], value: string) => {
+    const unknown = placeholdersOf(value).find(name => !names.has(name))
+    if (unknown) report(path, value, `a template of fields of this rubric; {${unknown}} is not one`)
+  }
+  rubric.files.forEach((file, at) => checkNames(['files', at, 'name'], file.name))
+  rubric.send.forEach((send, at) => send.folder && checkNames(['send', at, 'folder'], send.folder))
+})
+export type Rubric = z.infer<typeof Rubric>
+
+/** Names of a pattern's named groups, in order of appearance. */
+export function groupNames(source: string): string[] {
+  return [...source.matchAll(/\(\?<([A-Za-z_$][\w$]*)>/g)].map(match => match[1]!)
+}
+
+/** The type with this id, else the default type, else the first; null where the rubric has none. */
+export function typeOf(rubric: Rubric, id: string | null | undefined): DocumentType | null {
+  return rubric.types.find(type => type.id === id)
+    ?? rubric.types.find(type => type.id === rubric.defaultType)
+    ?? rubric.types[0]
+    ?? null
+}

@@ -1,0 +1,75 @@
+import type { Bitmap } from './image'
+
+const range = 5
+const coarseStep = 0.5
+const fineStep = 0.05
+const workDpi = 100
+const mostPoints = 60000
+
+/** Lower edges of ink at about 100 dpi: where text lines stand. */
+function lowerEdges(ink: Bitmap, dpi: number): { x: Float32Array, y: Float32Array, count: number } {
+  const step = Math.max(1, Math.round(dpi / workDpi))
+  const x = new Float32Array(mostPoints)
+  const y = new Float32Array(mostPoints)
+  let count = 0
+  const { width, height, data } = ink
+  for (let column = 0; column < width && count < mostPoints; column += step) {
+    for (let row = 1; row < height && count < mostPoints; row++) {
+      const at = row * width + column
+      if (data[at - width] === 1 && data[at] === 0) {
+        x[count] = column / step
+        y[count++] = row / step
+      }
+    }
+  }
+  return { x, y, count }
+}
+
+/**
+ * How far the text lines are turned, in degrees, clockwise positive, between −5 and 5.
+ * The angle under which the lower edges of ink gather in the fewest rows (projection profile, W. Postl 1986).
+ * 0 where the page has no direction to speak of.
+ */
+export function findSkew(ink: Bitmap, dpi: number): number {
+  const points = lowerEdges(ink, dpi)
+  if (points.count < 60) return 0
+  const half = Math.ceil(ink.width * Math.tan((range + 1) * Math.PI / 180)) + 2
+  const bins = new Int32Array(ink.height + 2 * half)
+
+  const score = (degrees: number) => {
+    bins.fill(0)
+    const slope = Math.tan(degrees * Math.PI / 180)
+    for (let at = 0; at < points.count; at++) bins[Math.round(points.y[at]! - points.x[at]! * slope) + half]!++
+    let sum = 0
+    for (let bin = 0; bin < bins.length; bin++) sum += bins[bin]! * bins[bin]!
+    return sum
+  }
+
+  let best = 0
+  let bestScore = -1
+  let total = 0
+  let tried = 0
+  for (let degrees = -range; degrees <= range; degrees += coarseStep) {
+    const found = score(degrees)
+    total += found
+    tried++
+    if (found > bestScore) [best, bestScore] = [degrees, found]
+  }
+  // A coarse step may fall between two angles and miss a sharp peak, so the flat case is judged after refining.
+  const centre = best
+  for (let degrees = centre - coarseStep; degrees <= centre + coarseStep; degrees += fineStep) {
+    const found = score(degrees)
+    if (found > bestScore) [best, bestScore] = [degrees, found]
+  }
+  if (bestScore < 1.15 * (total / tried)) return 0
+  return Math.round(refine(best, score) * 1000) / 1000
+}
+
+/** The top of the parabola through three neighbouring scores. */
+function refine(best: number, score: (degrees: number) => number): number {
+  const before = score(best - fineStep)
+  const at = score(best)
+  const after = score(best + fineStep)
+  const bend = before - 2 * at + after
+  return bend < 0 ? best + fineStep * Math.max(-1, Math.min(1, 0.5 * (before - after) / bend)) : best
+}

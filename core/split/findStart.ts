@@ -1,0 +1,81 @@
+import type { Split } from '../model/rubric'
+import { groupsOf, readBarcodeRule } from './barcodeRule'
+import type { SplitPage, Start } from './types'
+
+/** What the rules and a person's answer say of one page. */
+export type Finding =
+  | { kind: 'start', start: Start }
+  | { kind: 'separator', start: Start }
+  | { kind: 'repeat', why: string }
+  | { kind: 'continue', why: string }
+  | { kind: 'hold', why: string }
+  | { kind: 'none', note: string | null }
+
+/** What findStart needs to know of the document that is running. */
+export interface RunningDocument { value: string | null }
+
+type CountRule = Extract<Split['rules'][number], { rule: 'count' }>
+
+/** Looks for a reason why this page starts a document; a person's answer comes before every rule. */
+export function findStart(page: SplitPage, split: Split, running: RunningDocument, due: readonly CountRule[]): Finding {
+  const answered = fromAnswer(page, split)
+  if (answered) return answered
+
+  const notes: string[] = []
+  let unread: string | null = null
+  for (const [at, rule] of split.rules.entries()) {
+    const number = at + 1
+    if (rule.rule === 'barcode' && page.evidence) {
+      const reading = readBarcodeRule(rule, number, page.side, page.evidence)
+      if (reading.kind === 'match') {
+        if (split.sameValue === 'continue' && reading.code.value === running.value) {
+          return { kind: 'repeat', why: `${reading.why}, but repeats the running document's value.` }
+        }
+        const setAside = rule.sheet === 'set-aside'
+        const why = setAside ? `Separator: ${reading.why}; the next page starts a document.` : `Starts a document: ${reading.why}.`
+        const start: Start = { why, type: rule.type ?? null, barcode: reading.groups, setAside }
+        return { kind: setAside ? 'separator' : 'start', start }
+      }
+      if (reading.kind === 'unread') unread ??= reading.why
+      if (reading.kind === 'none' && reading.note) notes.push(reading.note)
+    } else if (rule.rule === 'count' && due.includes(rule)) {
+      const unit = rule.sheets === undefined ? `${rule.pages} pages` : `${rule.sheets} sheets`
+      return { kind: 'start', start: { why: `Starts a document: every ${unit} are one (rule ${number}).`, type: rule.type ?? null, barcode: {}, setAside: false } }
+    }
+  }
+  if (unread) {
+    return split.unread === 'hold'
+      ? { kind: 'hold', why: `Waits for a person: ${unread}.` }
+      : { kind: 'continue', why: `Belongs to the document before: ${unread}, and the rubric lets such pages follow.` }
+  }
+  return { kind: 'none', note: notes[0] ?? null }
+}
+
+function fromAnswer(page: SplitPage, split: Split): Finding | null {
+  const answer = page.answer
+  if (!answer) return null
+  if (answer.as === 'continue') return { kind: 'continue', why: 'Belongs to the document before: a person said so.' }
+  if (answer.as === 'start') {
+    return { kind: 'start', start: { why: 'Starts a document without a code: a person said so.', type: null, barcode: {}, setAside: false } }
+  }
+  const matched = matchTyped(split, answer.value)
+  return {
+    kind: 'start',
+    start: {
+      why: `Starts a document: a person read '${answer.value}'.`,
+      type: matched?.type ?? null,
+      barcode: matched?.groups ?? { value: answer.value },
+      setAside: false,
+    },
+  }
+}
+
+/** The first barcode rule that a typed value fits, with its named groups. */
+export function matchTyped(split: Split, value: string): { type: string | null, groups: Record<string, string> } | null {
+  for (const rule of split.rules) {
+    if (rule.rule !== 'barcode') continue
+    const groups = groupsOf(rule.value, value)
+    if (groups) return { type: rule.type ?? null, groups }
+  }
+  return null
+}

@@ -1,0 +1,45 @@
+import type { Answer, Code, PageEvidence } from '../model/evidence'
+import type { Fate } from '../model/ledger'
+
+/** One side as splitting sees it. */
+export interface SplitPage {
+  page: number
+  sheet: number
+  side: 'front' | 'back'
+  /** Null where the side could not be decoded; `trouble` then says why. */
+  evidence: PageEvidence | null
+  trouble: string | null
+  answer: Answer | null
+}
+
+/** What became of one side. */
+export interface PageOutcome {
+  page: number
+  fate: Fate
+  why: string
+  /** The document's number, from 1; null unless kept. */
+  document: number | null
+  /** Whether the side carries a document's heading. */
+  heading: boolean
+}
+
+export interface SplitDocument {
+  document: number
+  type: string | null
+  pages: number[]
+  /** The barcode's named groups, and the whole as `value`. Empty where no code started the document. */
+  barcode: Record<string, string>
+}
+
+export interface SplitOutcome { pages: PageOutcome[], documents: SplitDocument[] }
+
+/** Why a page starts a document. */
+export interface Start {
+  why: string
+  type: string | null
+  barcode: Record<string, string>
+  setAside: boolean
+}
+
+/** A code that a rule matched. */
+export interface RuleMatch { ruleNumber: number, code: Code, groups: Record<string, string> }

@@ -1,0 +1,40 @@
+import type { LedgerDocument } from '../core/model/ledger'
+import { typeOf, type Rubric } from '../core/model/rubric'
+import { shownValue } from '../core/index/fieldValue'
+import type { DocumentToMake } from './makeFiles'
+import type { PageToMake } from './pdfOut'
+
+export interface DocumentFacts {
+  rubric: Rubric
+  batch: string
+  /** Position in the batch, from 1. */
+  document: number
+  type: string | null
+  fields: LedgerDocument['fields']
+  /** Named groups of the barcode; a file name may ask for one that is no field. */
+  barcode: Record<string, string>
+  created: Date
+  pages: readonly PageToMake[]
+}
+
+/** What the files of a document are called and say, from its index values. */
+export function documentToMake(facts: DocumentFacts): DocumentToMake {
+  const type = typeOf(facts.rubric, facts.type)
+  const values = Object.fromEntries(Object.entries(facts.fields).map(([id, field]) => [id, field.value]))
+  const heading = type?.fields.map(field => values[field.id] && shownValue(field, values[field.id]!)).find(Boolean)
+  return {
+    name: {
+      type: type?.id ?? 'document',
+      batch: facts.batch,
+      seq: facts.document,
+      pages: facts.pages.length,
+      date: facts.created.toISOString().slice(0, 10),
+      values: { ...facts.barcode, ...values },
+    },
+    title: [type?.label ?? facts.rubric.name, heading].filter(Boolean).join(' '),
+    created: facts.created,
+    language: 'en',
+    pages: facts.pages,
+    index: { document: facts.document, type: type?.id ?? null, pages: facts.pages.length, values },
+  }
+}

@@ -1,0 +1,30 @@
+import { z } from 'zod'
+import { PageEvidence } from '../core/model/evidence'
+import { Rubric } from '../core/model/rubric'
+
+/** What the examining process is asked: one page of one file. */
+export const ExamineJob = z.object({
+  id: z.int(),
+  file: z.string(),
+  page: z.int().min(1),
+  side: z.enum(['front', 'back']),
+  rubric: Rubric,
+  /** Folder for the page's files, which exists and is the job's alone. */
+  folder: z.string(),
+})
+export type ExamineJob = z.infer<typeof ExamineJob>
+
+export const ExamineReply = z.discriminatedUnion('outcome', [
+  z.object({
+    id: z.int(),
+    outcome: z.literal('examined'),
+    evidence: PageEvidence,
+    mono: z.boolean(),
+    files: z.object({ page: z.string(), thumbnail: z.string() }),
+  }),
+  /** The input's fault: trying again would not help. */
+  z.object({ id: z.int(), outcome: z.literal('unreadable'), why: z.string() }),
+  /** Ours, or the machine's. */
+  z.object({ id: z.int(), outcome: z.literal('failed'), error: z.string() }),
+])
+export type ExamineReply = z.infer<typeof ExamineReply>

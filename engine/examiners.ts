@@ -1,0 +1,98 @@
+import { fork, type ChildProcess } from 'node:child_process'
+import { fileURLToPath } from 'node:url'
+import { ExamineReply, type ExamineJob } from './examineJob'
+
+type Request = Omit<ExamineJob, 'id'>
+interface Waiting { job: ExamineJob, resolve: (reply: ExamineReply) => void, retried: boolean }
+
+const entry = fileURLToPath(new URL('./examineProcess.ts', import.meta.url))
+const secondsPerPage = 90
+const heapMegabytes = 1536
+
+/** One child process and the page it is at. */
+class Examiner {
+  private child: ChildProcess | null = null
+  private current: Waiting | null = null
+  private timer: NodeJS.Timeout | undefined
+
+  constructor(private readonly next: () => Waiting | undefined, private readonly again: (waiting: Waiting) => void) {}
+
+  get idle(): boolean {
+    return this.current === null
+  }
+
+  proceed(): void {
+    if (this.current) return
+    const waiting = this.next()
+    if (!waiting) return
+    this.current = waiting
+    this.timer = setTimeout(() => this.child?.kill('SIGKILL'), secondsPerPage * 1000)
+    this.start().send(waiting.job)
+  }
+
+  private start(): ChildProcess {
+    if (this.child) return this.child
+    const child = fork(entry, { execArgv: ['--import', 'tsx', `--max-old-space-size=${heapMegabytes}`], serialization: 'advanced' })
+    child.on('message', message => this.finish(ExamineReply.parse(message)))
+    child.on('exit', () => {
+      if (this.child === child) this.child = null
+      this.lost()
+    })
+    this.child = child
+    return child
+  }
+
+  private finish(reply: ExamineReply): void {
+    const waiting = this.current
+    clearTimeout(this.timer)
+    this.current = null
+    if (waiting?.job.id === reply.id) waiting.resolve(reply)
+    this.proceed()
+  }
+
+  /** The process died under a page: once may be chance, twice is the page. */
+  private lost(): void {
+    const waiting = this.current
+    if (!waiting) return
+    clearTimeout(this.timer)
+    this.current = null
+    if (waiting.retried) {
+      waiting.resolve({ id: waiting.job.id, outcome: 'unreadable', why: `Decoding this page ended the decoder or took longer than ${secondsPerPage} seconds, twice; scan or export it again.` })
+    } else {
+      this.again({ ...waiting, retried: true })
+    }
+    this.proceed()
+  }
+
+  stop(): void {
+    clearTimeout(this.timer)
+    this.current = null
+    this.child?.kill('SIGKILL')
+    this.child = null
+  }
+}
+
+/** Examines pages in `count` processes of their own, each bounded in time and memory. */
+export class Examiners {
+  private readonly queue: Waiting[] = []
+  private readonly examiners: Examiner[]
+  private lastId = 0
+
+  constructor(count: number) {
+    this.examiners = Array.from({ length: count }, () => new Examiner(
+      () => this.queue.shift(),
+      waiting => this.queue.unshift(waiting),
+    ))
+  }
+
+  examine(request: Request): Promise<ExamineReply> {
+    return new Promise((resolve) => {
+      this.queue.push({ job: { ...request, id: ++this.lastId }, resolve, retried: false })
+      this.examiners.find(examiner => examiner.idle)?.proceed()
+    })
+  }
+
+  dispose(): void {
+    for (const examiner of this.examiners) examiner.stop()
+  }
+}

@@ -1,0 +1,78 @@
+import { crc32 } from 'node:zlib'
+import sharp from 'sharp'
+import type { PageImage } from './pageImage'
+
+const mostPixels = 150_000_000
+
+const openOptions = { limitInputPixels: mostPixels, failOn: 'error' as const }
+
+/** How many pages an image file has, and its size. */
+export async function imageInfo(file: string): Promise<{ pages: number }> {
+  const { pages } = await sharp(file, openOptions).metadata()
+  return { pages: pages ?? 1 }
+}
+
+/**
+ * Decodes one page of a JPEG, PNG or TIFF, turned as its own orientation tag says.
+ * @param page from 1
+ * @throws {Error} where it is damaged or has more than 150 million pixels
+ */
+export async function decodeImage(file: string, page: number): Promise<PageImage> {
+  const source = sharp(file, { ...openOptions, page: page - 1 })
+  const { density, isPalette, channels = 3, space } = await source.metadata()
+  const grey = !isPalette && (channels <= 2 || space === 'b-w')
+  const pipeline = source.rotate().flatten({ background: '#ffffff' })
+  const { data, info } = await (grey ? pipeline.toColourspace('b-w').extractChannel(0) : pipeline.toColourspace('srgb')).raw().toBuffer({ resolveWithObject: true })
+  if (info.channels !== 1 && info.channels !== 3) throw new Error(`An image with ${info.channels} channels cannot be taken.`)
+  // Cameras and screens write 72 or 96 without meaning it; no scanner does.
+  const dpi = density && density >= 75 && density !== 96 ? density : null
+  return { width: info.width, height: info.height, channels: info.channels, data, dpi }
+}
+
+const raw = (image: Omit<PageImage, 'dpi'>) => {
+  const pixels = sharp(image.data, { raw: { width: image.width, height: image.height, channels: image.channels } })
+  return image.channels === 1 ? pixels.toColourspace('b-w') : pixels
+}
+
+/** JPEG of a page, with its resolution. Quality 1 to 100. */
+export async function encodeJpeg(image: PageImage, dpi: number, quality = 82): Promise<Buffer> {
+  return withJpegDensity(await raw(image).jpeg({ quality }).toBuffer(), dpi)
+}
+
+// sharp's withMetadata would add a colour profile and make a grey page three channels wide.
+function withJpegDensity(jpeg: Buffer, dpi: number): Buffer {
+  // JFIF 1.02: APP0 comes first; units at byte 13, densities at 14 and 16.
+  if (jpeg.readUInt16BE(2) === 0xffe0 && jpeg.toString('latin1', 6, 10) === 'JFIF') {
+    jpeg[13] = 1
+    jpeg.writeUInt16BE(Math.round(dpi), 14)
+    jpeg.writeUInt16BE(Math.round(dpi), 16)
+  }
+  return jpeg
+}
+
+/** PNG of a page, with its resolution. */
+export async function encodePng(image: PageImage, dpi: number): Promise<Buffer> {
+  const png = await raw(image).png({ compressionLevel: 3 }).toBuffer()
+  const chunk = Buffer.alloc(21)
+  chunk.writeUInt32BE(9, 0)
+  chunk.write('pHYs', 4, 'latin1')
+  const perMetre = Math.round(dpi / 0.0254)
+  chunk.writeUInt32BE(perMetre, 8)
+  chunk.writeUInt32BE(perMetre, 12)
+  chunk[16] = 1
+  chunk.writeUInt32BE(crc32(chunk.subarray(4, 17)), 17)
+  // After the signature and IHDR (PNG, third edition, 5.6: pHYs before the first IDAT).
+  const header = 33
+  return Buffer.concat([png.subarray(0, header), chunk, png.subarray(header)])
+}
+
+/** A small picture of a page for the ribbon. */
+export function encodeThumbnail(image: PageImage, width = 240): Promise<Buffer> {
+  return raw(image).resize({ width, kernel: 'cubic' }).webp({ quality: 72, effort: 2 }).toBuffer()
+}
+
+/** What a browser can show of a page's file: a JPEG as it is, a TIFF as PNG. */
+export async function viewable(file: Buffer): Promise<{ bytes: Buffer, mediaType: 'image/jpeg' | 'image/png' }> {
+  if (file[0] === 0xff) return { bytes: file, mediaType: 'image/jpeg' }
+  return { bytes: await sharp(file, openOptions).toColourspace('b-w').png({ compressionLevel: 3 }).toBuffer(), mediaType: 'image/png' }
+}

@@ -1,0 +1,87 @@
+import { createHash } from 'node:crypto'
+import { copyFile, mkdir, readFile, rename, writeFile } from 'node:fs/promises'
+import { dirname, join } from 'node:path'
+import { freeName, renderName, type NameContext } from '../core/name/template'
+import { plainText } from '../core/text/lines'
+import type { LedgerFile } from '../core/model/ledger'
+import type { FileSpec } from '../core/model/rubric'
+import { decodeImage, encodeJpeg, encodePng } from './images'
+import { writePdf, type PageToMake } from './pdfOut'
+import { writeTiff } from './tiff'
+
+/** A document ready to be made into files. */
+export interface DocumentToMake {
+  name: NameContext
+  title: string
+  created: Date
+  language: string
+  pages: readonly PageToMake[]
+  /** What a JSON file of the document holds. */
+  index: Record<string, unknown>
+}
+
+const kinds: Record<MakeableFormat, { extension: string, mediaType: string }> = {
+  'pdf': { extension: 'pdf', mediaType: 'application/pdf' },
+  'pdf-a': { extension: 'pdf', mediaType: 'application/pdf' },
+  'tiff': { extension: 'tif', mediaType: 'image/tiff' },
+  'jpeg': { extension: 'jpg', mediaType: 'image/jpeg' },
+  'png': { extension: 'png', mediaType: 'image/png' },
+  'txt': { extension: 'txt', mediaType: 'text/plain' },
+  'json': { extension: 'json', mediaType: 'application/json' },
+}
+
+type MakeableFormat = Exclude<FileSpec['format'], 'alto' | 'hocr'>
+
+function kindOf(format: FileSpec['format']): { extension: string, mediaType: string } {
+  if (format === 'alto' || format === 'hocr') throw new Error(`Files of format ${format} cannot be made yet; checkSupported refuses them.`)
+  return kinds[format]
+}
+
+/**
+ * Makes a document's files inside a folder, each under its template's name; a name already taken gets " (2)".
+ * @param taken asked with a relative name; a name that is given out must be reported as taken from then on
+ */
+export async function makeFiles(specs: readonly FileSpec[], document: DocumentToMake, folder: string, taken: (name: string) => boolean, take: (name: string) => void): Promise<LedgerFile[]> {
+  const made: LedgerFile[] = []
+  for (const spec of specs) {
+    const { extension, mediaType } = kindOf(spec.format)
+    const perPage = spec.format === 'jpeg' || spec.format === 'png'
+    for (const [at, pages] of (perPage ? document.pages.map(page => [page]) : [document.pages]).entries()) {
+      const suffix = perPage && document.pages.length > 1 ? `-${at + 1}` : ''
+      const name = freeName(`${renderName(spec.name, document.name)}${suffix}.${extension}`, taken)
+      take(name)
+      const path = join(folder, name)
+      await mkdir(dirname(path), { recursive: true })
+      await write(spec.format, `${path}.part`, pages, document)
+      await rename(`${path}.part`, path)
+      const bytes = await readFile(path)
+      made.push({ name, mediaType, bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })
+    }
+  }
+  return made
+}
+
+async function write(format: FileSpec['format'], path: string, pages: readonly PageToMake[], document: DocumentToMake): Promise<void> {
+  switch (format) {
+    case 'pdf':
+    case 'pdf-a':
+      return writePdf(path, pages, { title: document.title, archival: format === 'pdf-a', created: document.created, language: document.language })
+    case 'tiff':
+      return writeTiff(path, pages)
+    case 'txt':
+      return writeFile(path, `${pages.map(page => plainText(page.words)).join('\n\f')}\n`)
+    case 'json':
+      return writeFile(path, `${JSON.stringify(document.index, null, 2)}\n`)
+    case 'png':
+    case 'jpeg':
+      return writePicture(format, path, pages[0]!)
+    default:
+      kindOf(format)
+  }
+}
+
+async function writePicture(format: 'png' | 'jpeg', path: string, page: PageToMake): Promise<void> {
+  if (format === 'jpeg' && !page.mono) return copyFile(page.file, path)
+  const image = await decodeImage(page.file, 1)
+  await writeFile(path, format === 'png' ? await encodePng(image, page.dpi) : await encodeJpeg(image, page.dpi))
+}

@@ -1,0 +1,38 @@
+import type { Word } from '../core/model/evidence'
+import { runTool } from './tool'
+
+/**
+ * Reads a page image with tesseract.
+ * @param file TIFF, PNG or JPEG
+ * @param languages tesseract's codes, such as "eng"
+ * @throws {ToolError} where tesseract or a language is missing
+ */
+export async function readWords(file: string, dpi: number, languages: readonly string[]): Promise<Word[]> {
+  const table = await runTool('tesseract', [file, 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '3', 'tsv'], {
+    seconds: 180,
+    memory: 3072,
+    env: { OMP_THREAD_LIMIT: '1' },
+  })
+  return parseTable(table.toString('utf8'), dpi)
+}
+
+/** Words of tesseract's TSV (level 5). Lines are numbered in reading order. */
+function parseTable(table: string, dpi: number): Word[] {
+  const words: Word[] = []
+  const lines = new Map<string, number>()
+  const inches = (pixels: string) => Math.round(Number(pixels) / dpi * 1000) / 1000
+  for (const row of table.split('\n').slice(1)) {
+    const [level, , block, paragraph, line, , left, top, width, height, confidence, ...text] = row.split('\t')
+    const word = text.join('\t').trim()
+    if (level !== '5' || word === '' || !left || !top || !width || !height) continue
+    const key = `${block}.${paragraph}.${line}`
+    if (!lines.has(key)) lines.set(key, lines.size)
+    words.push({
+      text: word,
+      x: inches(left), y: inches(top), width: inches(width), height: inches(height),
+      confidence: Math.max(0, Math.min(1, Number(confidence) / 100)),
+      line: lines.get(key)!,
+    })
+  }
+  return words
+}

@@ -1,0 +1,40 @@
+import { mkdir, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { parseArgs } from 'node:util'
+import { asJpeg, asPdf, asTiff } from './encode'
+import { scanSide, type ColourMode, type ScannedSide } from './scan'
+import { makeStack, stackIds } from './stacks'
+
+const { values } = parseArgs({
+  options: {
+    stack: { type: 'string', default: 'mooring-permits' },
+    seed: { type: 'string', default: '1' },
+    dpi: { type: 'string', default: '200' },
+    colour: { type: 'string', default: 'grey' },
+    format: { type: 'string', default: 'pdf' },
+    out: { type: 'string' },
+  },
+})
+const modes: ColourMode[] = ['mono', 'grey', 'colour']
+const mode = modes.find(known => known === values.colour)
+const formats = ['pdf', 'jpeg', 'tiff']
+const seed = Number(values.seed)
+const dpi = Number(values.dpi)
+if (!values.out || !mode || !formats.includes(values.format) || !Number.isInteger(seed) || !(dpi >= 50 && dpi <= 600)) {
+  console.error(`paper --out DIR [--stack ${stackIds.join('|')}] [--seed N] [--dpi 50..600] [--colour mono|grey|colour] [--format pdf|jpeg|tiff]`)
+  process.exit(2)
+}
+
+// Draws a demo stack as scanned files, with the truth beside them.
+const stack = makeStack(values.stack, seed)
+await mkdir(values.out, { recursive: true })
+const sides: ScannedSide[] = []
+for (const [at, truth] of stack.truth.sides.entries()) {
+  const side = await scanSide(stack, truth.sheet - 1, truth.side, dpi, mode)
+  if (values.format === 'jpeg') await writeFile(join(values.out, `side-${at + 1}.jpg`), await asJpeg(side, dpi))
+  else sides.push(side)
+}
+if (values.format === 'pdf') await writeFile(join(values.out, `${stack.id}.pdf`), await asPdf(sides, dpi, mode === 'mono'))
+if (values.format === 'tiff') await writeFile(join(values.out, `${stack.id}.tif`), await asTiff(sides, dpi))
+await writeFile(join(values.out, `${stack.id}.truth.json`), `${JSON.stringify(stack.truth, null, 2)}\n`)
+console.log(`${stack.title}: ${stack.sheets.length} sheets, ${stack.truth.sides.length} sides, ${stack.truth.documents.length} documents, seed ${seed}.`)
