@@ -3,7 +3,30 @@ import tailwindcss from '@tailwindcss/vite'
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   ssr: false,
+  devtools: { enabled: false },
+  telemetry: false,
   modules: ['@pinia/nuxt', 'nuxt-auth-utils', 'nuxt-security'],
   css: ['~/assets/main.css'],
   vite: { plugins: [tailwindcss()] },
+  imports: { autoImport: true },
+  app: { head: { title: 'Rubricator', htmlAttrs: { lang: 'en' } } },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } } },
+  nitro: { experimental: { asyncContext: false } },
+  runtimeConfig: { session: { password: '', maxAge: 12 * 3600, cookie: { sameSite: 'lax', secure: false } } },
+  security: {
+    headers: {
+      contentSecurityPolicy: {
+        'default-src': ['\'self\''],
+        'script-src': ['\'self\'', '\'nonce-{{nonce}}\''],
+        'style-src': ['\'self\'', '\'unsafe-inline\''],
+        'img-src': ['\'self\'', 'data:', 'blob:'],
+        'connect-src': ['\'self\''],
+        'frame-src': ['\'self\''],
+        'upgrade-insecure-requests': false,
+      },
+      strictTransportSecurity: false,
+      crossOriginEmbedderPolicy: false,
+    },
+    rateLimiter: false,
+  },
 })

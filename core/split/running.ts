@@ -3,7 +3,7 @@ import { typeOf } from '../model/rubric'
 import type { Finding, RunningDocument } from './findStart'
 import type { PageOutcome, SplitDocument, Start } from './types'
 
-type Taken = Pick<PageOutcome, 'fate' | 'why' | 'document' | 'heading'>
+type Taken = Pick<PageOutcome, 'fate' | 'why' | 'document' | 'heading' | 'asks'>
 
 /**
  * The state of splitting between two pages: which document runs, whether pages wait with a held one,
@@ -36,7 +36,7 @@ export class Running implements RunningDocument {
     if (finding.kind === 'start') return this.start(page, finding.start)
     if (this.announced) return this.start(page, this.afterSeparator(this.announced))
     if (finding.kind === 'continue' && this.held !== null && this.current) this.held = null
-    if (this.held !== null) return { fate: 'held', why: `Waits with page ${this.held}: it belongs to whatever that page turns out to be.`, document: null, heading: false }
+    if (this.held !== null) return { fate: 'held', why: `Waits with page ${this.held}: it belongs to whatever that page turns out to be.`, document: null, heading: false, asks: false }
     if (this.current) return this.follow(page, finding)
     return this.beforeFirst(page)
   }
@@ -55,7 +55,7 @@ export class Running implements RunningDocument {
       barcode: start.barcode,
     }
     this.documents.push(this.current)
-    return { fate: 'kept', why: start.why, document: this.current.document, heading: true }
+    return { fate: 'kept', why: start.why, document: this.current.document, heading: true, asks: false }
   }
 
   private follow(page: number, finding: Finding): Taken {
@@ -63,13 +63,13 @@ export class Running implements RunningDocument {
     const why = finding.kind === 'none'
       ? `Belongs to the document before: no rule starts one here${finding.note ? ` (${finding.note})` : ''}.`
       : 'why' in finding ? finding.why : ''
-    return { fate: 'kept', why, document: this.current!.document, heading: false }
+    return { fate: 'kept', why, document: this.current!.document, heading: false, asks: false }
   }
 
   private hold(page: number, why: string): Taken {
     this.held = page
     this.announced = null
-    return { fate: 'held', why, document: null, heading: false }
+    return { fate: 'held', why, document: null, heading: false, asks: true }
   }
 
   private beforeFirst(page: number): Taken {

@@ -24,8 +24,8 @@ export function splitPages(pages: readonly SplitPage[], rubric: Rubric): SplitOu
     const position = (rule: { sheets?: number | undefined }) => rule.sheets === undefined ? kept : sheetIndex
     for (const { rule, counter } of counters) counter.reach(position(rule))
 
-    const put = (fate: PageOutcome['fate'], why: string, document: number | null = null, heading = false) =>
-      outcomes.push({ page: page.page, fate, why, document, heading })
+    const put = (fate: PageOutcome['fate'], why: string) =>
+      outcomes.push({ page: page.page, fate, why, document: null, heading: false, asks: false })
 
     if (!page.evidence) {
       put('unreadable', page.trouble ?? 'This side could not be decoded.')
@@ -47,8 +47,7 @@ export function splitPages(pages: readonly SplitPage[], rubric: Rubric): SplitOu
       put('separator', finding.start.why)
       running.announce(finding.start)
     } else {
-      const outcome = running.take(page.page, finding)
-      put(outcome.fate, outcome.why, outcome.document, outcome.heading)
+      outcomes.push({ page: page.page, ...running.take(page.page, finding) })
       kept++
     }
     if (finding.kind !== 'none' && finding.kind !== 'hold') {

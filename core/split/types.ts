@@ -21,6 +21,8 @@ export interface PageOutcome {
   document: number | null
   /** Whether the side carries a document's heading. */
   heading: boolean
+  /** Whether a person must say something about this very side; sides held with it only wait. */
+  asks: boolean
 }
 
 export interface SplitDocument {

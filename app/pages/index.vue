@@ -1,0 +1,1 @@
+<template><p>Rubricator</p></template>

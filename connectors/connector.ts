@@ -1,0 +1,33 @@
+import type { z } from 'zod'
+
+/** One document on its way out. */
+export interface Delivery {
+  /** The document's identity here: two deliveries with the same one are the same delivery. */
+  id: string
+  /** Folder below the destination's own, with "/" between steps; empty for none. */
+  folder: string
+  files: readonly { name: string, path: string, sha256: string, mediaType: string }[]
+  /** Type and index values. */
+  index: Record<string, unknown>
+}
+
+/** What the other side answered. */
+export interface Receipt { place: string, answer: string }
+
+/** An opened destination. Connections are made at first use. */
+export interface Destination {
+  /** Delivers once, however often it is called. @throws {Error} with what, where and what to do */
+  deliver(delivery: Delivery): Promise<Receipt>
+  dispose(): Promise<void>
+}
+
+export interface Connector {
+  name: string
+  /** @throws {z.ZodError} where the options are not sound */
+  open(options: unknown): Destination
+}
+
+/** A connector: its name, a schema that documents its options, and how to open it with sound ones. */
+export function defineConnector<Options extends z.ZodType>(connector: { name: string, options: Options, open: (options: z.infer<Options>) => Destination }): Connector {
+  return { name: connector.name, open: options => connector.open(connector.options.parse(options)) }
+}

@@ -1,0 +1,11 @@
+import type { Connector } from './connector'
+import networkFolder from './networkFolder'
+
+const connectors: readonly Connector[] = [networkFolder]
+
+/** @throws {Error} where there is no connector of this name */
+export function connectorNamed(name: string): Connector {
+  const found = connectors.find(connector => connector.name === name)
+  if (!found) throw new Error(`There is no connector "${name}"; there are ${connectors.map(connector => `"${connector.name}"`).join(', ')}.`)
+  return found
+}

@@ -1,0 +1,35 @@
+import type { FieldValue } from '../model/ledger'
+import type { DocumentType } from '../model/rubric'
+import { checkValue } from './fieldValue'
+
+export interface EnteredFields {
+  fields: Record<string, FieldValue>
+  faults: { field: string, why: string }[]
+  /** A field that the type does not have; null where all are known. */
+  unknown: string | null
+}
+
+/**
+ * Index values from what a person typed. A value that was not changed keeps where it came from;
+ * an empty one is left out, and is a fault where the field is required.
+ */
+export function enteredFields(type: DocumentType | null, typed: Record<string, string>, before: Record<string, FieldValue>): EnteredFields {
+  const fields: Record<string, FieldValue> = {}
+  const faults: EnteredFields['faults'] = []
+  const known = new Set((type?.fields ?? []).map(field => field.id))
+  for (const field of type?.fields ?? []) {
+    const text = typed[field.id] ?? ''
+    if (text.trim() === '') {
+      if (field.required) faults.push({ field: field.id, why: `${field.label} is empty.` })
+      continue
+    }
+    const checked = checkValue(field, text)
+    if (!checked.ok) {
+      faults.push({ field: field.id, why: checked.why })
+      continue
+    }
+    const same = before[field.id]
+    fields[field.id] = same?.value === checked.value ? same : { value: checked.value, from: 'person', confidence: 1 }
+  }
+  return { fields, faults, unknown: Object.keys(typed).find(id => !known.has(id)) ?? null }
+}

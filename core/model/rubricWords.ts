@@ -1,0 +1,38 @@
+import type { Rubric } from './rubric'
+import { zoneBox, zoneWords } from './zone'
+
+// A4 in inches: the page on which a rubric's zones are meant.
+const page = { width: 8.27, height: 11.69 }
+
+/** What a rubric will do, in plain sentences, for someone about to start it. */
+export function rubricWords(rubric: Rubric): string[] {
+  const { scan, clean, split, files, send, entry } = rubric
+  const colour = { auto: 'in colour', colour: 'in colour', grey: 'in grey', mono: 'in black and white' }[scan.colour]
+  const sentences = [`Scans ${scan.sides === 'both' ? 'both sides' : 'one side'} ${colour} at ${scan.dpi} dpi from the ${scan.source}.`]
+  if (clean.blank.action === 'set-aside') sentences.push('Sets blank sides aside.')
+  for (const rule of split.rules) {
+    switch (rule.rule) {
+      case 'barcode': {
+        const place = zoneWords(zoneBox(rule.zone), page.width, page.height)
+        const formats = rule.formats.length ? rule.formats.join(' or ') : 'barcode'
+        sentences.push(`Starts a document at each ${formats} in the ${place}${rule.sheet === 'set-aside' ? ', and sets that sheet aside' : ''}.`)
+        break
+      }
+      case 'blank-sheet':
+        sentences.push('Starts a document after each blank sheet.')
+        break
+      case 'count':
+        sentences.push(`Starts a document every ${rule.sheets === undefined ? `${rule.pages} pages` : `${rule.sheets} sheets`}.`)
+        break
+      case 'text':
+        sentences.push('Starts a document where a page carries a certain text.')
+    }
+  }
+  if (split.rules.length === 0) sentences.push('Makes one document of the whole batch.')
+  if (split.unread === 'hold' && split.rules.some(rule => rule.rule === 'barcode')) sentences.push('Asks you about a page whose barcode does not read.')
+  const fields = rubric.types.flatMap(type => type.fields)
+  if (entry === 'desk' && fields.length) sentences.push(`Asks you to look over ${fields.length} index values of each document.`)
+  const names = { 'pdf': 'searchable PDF', 'pdf-a': 'searchable PDF/A', 'tiff': 'TIFF', 'jpeg': 'JPEG', 'png': 'PNG', 'txt': 'text', 'json': 'JSON', 'alto': 'ALTO', 'hocr': 'hOCR' }
+  if (files.length) sentences.push(`Makes ${files.map(file => names[file.format]).join(' and ')}${send.length ? ` and sends it to ${send.map(one => one.to).join(' and ')}` : ''}.`)
+  return sentences
+}

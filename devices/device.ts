@@ -1,0 +1,43 @@
+import type { Rubric } from '../core/model/rubric'
+
+/** What a scanning device can do, read from the device. */
+export interface Capabilities {
+  model: string
+  feeder: boolean
+  duplex: boolean
+  glass: boolean
+  colourModes: ('mono' | 'grey' | 'colour')[]
+  resolutions: number[]
+  formats: string[]
+}
+
+export interface DeviceStatus { state: 'idle' | 'busy' | 'stopped', feederLoaded: boolean | null }
+
+/** How to scan; taken from a rubric. */
+export interface ScanSettings { source: 'feeder' | 'glass', twoSided: boolean, colour: 'grey' | 'colour', dpi: number, paper: Rubric['scan']['paper'] }
+
+/** One file that the device handed over. */
+export interface ScannedFile { bytes: Buffer, mediaType: string }
+
+/** A scanner, whatever it speaks. Its errors are sentences for the person at it. */
+export interface Device {
+  capabilities(): Promise<Capabilities>
+  status(): Promise<DeviceStatus>
+  /** Starts a scan and gives the device's own name for it. */
+  start(settings: ScanSettings): Promise<string>
+  /** The next file of a scan, or null after the last. Asking for the next tells the device that the one before is taken. */
+  next(job: string): Promise<ScannedFile | null>
+  cancel(job: string): Promise<void>
+}
+
+/** A device did not do what was asked: what happened, to what, and what to do. */
+export class DeviceError extends Error {}
+
+/**
+ * What a rubric asks of a device. Mono is made by us from grey, because our threshold follows the paper
+ * and dropout needs colour; a device's own mono has thrown that away.
+ */
+export function scanSettings(rubric: Rubric): ScanSettings {
+  const { source, sides, colour, dpi, paper } = rubric.scan
+  return { source, twoSided: sides === 'both', colour: colour === 'mono' || colour === 'grey' ? 'grey' : 'colour', dpi, paper }
+}

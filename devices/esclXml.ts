@@ -1,0 +1,80 @@
+import { XMLParser } from 'fast-xml-parser'
+import { z } from 'zod'
+import type { Capabilities, DeviceStatus, ScanSettings } from './device'
+
+const parser = new XMLParser({ removeNSPrefix: true, ignoreAttributes: true, parseTagValue: false, processEntities: false })
+
+const many = <T extends z.ZodType>(item: T) =>
+  z.preprocess(value => value === undefined || value === '' ? [] : Array.isArray(value) ? value : [value], z.array(item))
+
+const Profile = z.object({
+  ColorModes: z.object({ ColorMode: many(z.string()) }).optional().catch(undefined),
+  DocumentFormats: z.object({ DocumentFormat: many(z.string()), DocumentFormatExt: many(z.string()) }).optional().catch(undefined),
+  SupportedResolutions: z.object({ DiscreteResolutions: z.object({ DiscreteResolution: many(z.object({ XResolution: z.coerce.number() })) }) }).optional().catch(undefined),
+})
+const Input = z.object({ SettingProfiles: z.object({ SettingProfile: many(Profile) }) }).optional().catch(undefined)
+
+const CapabilitiesXml = z.object({
+  ScannerCapabilities: z.object({
+    MakeAndModel: z.string().catch('Scanner'),
+    Platen: z.object({ PlatenInputCaps: Input }).optional().catch(undefined),
+    Adf: z.object({ AdfSimplexInputCaps: Input, AdfDuplexInputCaps: Input }).optional().catch(undefined),
+  }),
+})
+
+const modes = { BlackAndWhite1: 'mono', Grayscale8: 'grey', RGB24: 'colour' } as const
+
+/** What an eSCL device says of itself. @throws {Error} where the answer is not eSCL */
+export function readCapabilities(xml: string): Capabilities {
+  const { ScannerCapabilities: found } = CapabilitiesXml.parse(parser.parse(xml))
+  const inputs = [found.Adf?.AdfSimplexInputCaps, found.Adf?.AdfDuplexInputCaps, found.Platen?.PlatenInputCaps]
+  const profiles = inputs.flatMap(input => input?.SettingProfiles.SettingProfile ?? [])
+  const colourModes = profiles.flatMap(profile => profile.ColorModes?.ColorMode ?? [])
+  const resolutions = profiles.flatMap(profile => profile.SupportedResolutions?.DiscreteResolutions.DiscreteResolution ?? [])
+  const formats = profiles.flatMap(profile => [...profile.DocumentFormats?.DocumentFormat ?? [], ...profile.DocumentFormats?.DocumentFormatExt ?? []])
+  return {
+    model: found.MakeAndModel,
+    feeder: found.Adf !== undefined,
+    duplex: found.Adf?.AdfDuplexInputCaps !== undefined,
+    glass: found.Platen !== undefined,
+    colourModes: Object.entries(modes).flatMap(([code, mode]) => colourModes.includes(code) ? [mode] : []),
+    resolutions: [...new Set(resolutions.map(resolution => resolution.XResolution))].sort((a, b) => a - b),
+    formats: [...new Set(formats)],
+  }
+}
+
+const StatusXml = z.object({ ScannerStatus: z.object({ State: z.string(), AdfState: z.string().optional() }) })
+
+/** What an eSCL device is doing. @throws {Error} where the answer is not eSCL */
+export function readStatus(xml: string): DeviceStatus {
+  const { State, AdfState } = StatusXml.parse(parser.parse(xml)).ScannerStatus
+  return {
+    state: State === 'Idle' ? 'idle' : State === 'Processing' || State === 'Testing' ? 'busy' : 'stopped',
+    feederLoaded: AdfState === undefined ? null : AdfState !== 'ScannerAdfEmpty',
+  }
+}
+
+/** Paper in three-hundredths of an inch, eSCL's unit; feeder paper of unknown size is scanned as A4. */
+const paperSizes: Record<ScanSettings['paper'], [number, number]> = {
+  auto: [2480, 3508], A3: [3508, 4961], A4: [2480, 3508], A5: [1748, 2480], letter: [2550, 3300], legal: [2550, 4200], ledger: [3300, 5100],
+}
+
+/** The settings as eSCL's XML. */
+export function writeSettings(settings: ScanSettings): string {
+  const [width, height] = paperSizes[settings.paper]
+  return `<?xml version="1.0" encoding="UTF-8"?>
+<scan:ScanSettings xmlns:scan="http://schemas.hp.com/imaging/escl/2011/05/03" xmlns:pwg="http://www.pwg.org/schemas/2010/12/sm">
+  <pwg:Version>2.63</pwg:Version>
+  <pwg:ScanRegions><pwg:ScanRegion>
+    <pwg:ContentRegionUnits>escl:ThreeHundredthsOfInches</pwg:ContentRegionUnits>
+    <pwg:XOffset>0</pwg:XOffset><pwg:YOffset>0</pwg:YOffset><pwg:Width>${width}</pwg:Width><pwg:Height>${height}</pwg:Height>
+  </pwg:ScanRegion></pwg:ScanRegions>
+  <pwg:InputSource>${settings.source === 'feeder' ? 'Feeder' : 'Platen'}</pwg:InputSource>
+  <scan:Duplex>${settings.twoSided}</scan:Duplex>
+  <scan:ColorMode>${settings.colour === 'grey' ? 'Grayscale8' : 'RGB24'}</scan:ColorMode>
+  <scan:XResolution>${settings.dpi}</scan:XResolution>
+  <scan:YResolution>${settings.dpi}</scan:YResolution>
+  <pwg:DocumentFormat>image/jpeg</pwg:DocumentFormat>
+  <scan:DocumentFormatExt>image/jpeg</scan:DocumentFormatExt>
+</scan:ScanSettings>`
+}

@@ -1,0 +1,55 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { createWriteStream, type WriteStream } from 'node:fs'
+import { join } from 'node:path'
+
+export interface ChildSpec { name: string, args: string[], env: Record<string, string> }
+
+const restartSeconds = 1
+const stopSeconds = 12
+
+/** A process that is kept running until it is told to stop. What it prints goes to a log in the data folder. */
+export class Child {
+  private child: ChildProcess | null = null
+  private stopping = false
+  private readonly log: WriteStream
+
+  constructor(private readonly spec: ChildSpec, data: string) {
+    this.log = createWriteStream(join(data, `${spec.name}.log`), { flags: 'a' })
+  }
+
+  /** Starts it and waits for its word that it is ready. @throws {Error} where it ends before that */
+  start(): Promise<Record<string, unknown>> {
+    return new Promise((resolve, reject) => {
+      // Detached, so that Ctrl-C reaches only the one process that ends the others in order.
+      const child = spawn(process.execPath, this.spec.args, {
+        detached: true,
+        stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
+        env: { ...process.env, ...this.spec.env },
+      })
+      this.child = child
+      child.stdout!.pipe(this.log, { end: false })
+      child.stderr!.pipe(this.log, { end: false })
+      child.once('message', message => resolve(message as Record<string, unknown>))
+      child.once('error', reject)
+      child.once('exit', (code, signal) => {
+        reject(new Error(`${this.spec.name} ended with ${code ?? signal}; its words are in ${this.spec.name}.log in the data folder.`))
+        if (this.child === child) this.child = null
+        if (!this.stopping) setTimeout(() => !this.stopping && void this.start().catch(() => undefined), restartSeconds * 1000)
+      })
+    })
+  }
+
+  async stop(): Promise<void> {
+    this.stopping = true
+    const child = this.child
+    if (!child || child.exitCode !== null) return
+    await new Promise<void>((resolve) => {
+      const timer = setTimeout(() => child.kill('SIGKILL'), stopSeconds * 1000)
+      child.once('exit', () => {
+        clearTimeout(timer)
+        resolve()
+      })
+      child.kill('SIGTERM')
+    })
+  }
+}

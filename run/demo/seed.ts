@@ -1,0 +1,23 @@
+import { readFile } from 'node:fs/promises'
+import { issueText } from '../../core/model/issues'
+import { readRubric } from '../../core/model/readRubric'
+import type { Sql } from '../../store/database'
+import { addPerson } from '../../store/people/people'
+import { putDestination } from '../../store/setup/destinations'
+import { putDevice } from '../../store/setup/devices'
+import { addRubric } from '../../store/setup/rubrics'
+import type { SignIn } from '../dataFolder'
+
+const rubrics = ['mooring-permits.rubric.json']
+
+/** Puts the demo's people, rubrics, device and destination into the store. May run at every start. */
+export async function seed(sql: Sql, demo: { signIns: SignIn[], officeDevice: string, networkFolder: string }): Promise<void> {
+  for (const person of demo.signIns) await addPerson(sql, person)
+  for (const file of rubrics) {
+    const read = readRubric(JSON.parse(await readFile(new URL(file, import.meta.url), 'utf8')))
+    if (!read.ok) throw new Error(`${file}: ${read.issues.map(issueText).join('; ')}`)
+    await addRubric(sql, read.rubric)
+  }
+  await putDevice(sql, 'Office device', demo.officeDevice)
+  await putDestination(sql, { id: 'records-office', name: 'Records office (network folder)', connector: 'network-folder', options: { path: demo.networkFolder } })
+}

@@ -1,0 +1,103 @@
+import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { z } from 'zod'
+import { openDatabase } from '../store/database'
+import { migrate } from '../store/migrate'
+import { Queue } from '../store/queue'
+import { Child } from './children'
+import { loadSecrets, prepareDataFolder, type SignIn } from './dataFolder'
+import { seed } from './demo/seed'
+import { appPort } from './ports'
+import { startPostgres, type Database } from './postgres'
+import type { Settings } from './settings'
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+const withTsx = (path: string, ...args: string[]) => ['--import', 'tsx', here(path), ...args]
+
+/** How tests and tools find a running copy: run.json in the data folder. */
+export interface RunFile {
+  app: string
+  standins: Record<string, string>
+  folders: Record<string, string>
+  signIns: SignIn[]
+}
+
+const Ready = z.object({ ready: z.literal(true), port: z.int().optional() })
+
+/** Everything that bin/start runs: database, stand-ins, workers, web server. */
+export class Product {
+  private readonly children: Child[] = []
+  private database: Database | null = null
+  private watch: NodeJS.Timeout | undefined
+  private stopped = false
+
+  constructor(private readonly settings: Settings, private readonly say: (words: string) => void) {}
+
+  async start(): Promise<RunFile> {
+    const { data, host, deviceSpeed, workers } = this.settings
+    await prepareDataFolder(data)
+    const secrets = await loadSecrets(data)
+    const port = await appPort(this.settings.port, host)
+    const folder = join(data, 'network-folder')
+    await mkdir(folder, { recursive: true })
+
+    this.say('Starting the database')
+    this.database = await startPostgres(data, secrets.databasePassword)
+    const store = { RUBRICATOR_DATABASE_URL: this.database.url, RUBRICATOR_BLOBS: join(data, 'blobs') }
+
+    this.say('Starting the simulated device')
+    const device = await this.run('office-device', withTsx('../standins/device/main.ts', '--name', 'Office device', '--speed', String(deviceSpeed)), {})
+    const bench = `http://127.0.0.1:${device.port}/`
+
+    this.say('Preparing the demo')
+    const sql = openDatabase(this.database.url, 2)
+    await migrate(sql)
+    const queue = new Queue(this.database.url, 'sender')
+    await queue.start()
+    await queue.stop()
+    await seed(sql, { signIns: secrets.signIns, officeDevice: `${bench}eSCL`, networkFolder: folder })
+    await sql.end()
+
+    this.say(`Starting ${workers} workers and the web server`)
+    await Promise.all(Array.from({ length: workers }, (_, at) => this.run(`worker-${at + 1}`, withTsx('../worker/main.ts'), store)))
+    await this.run('web', [here('./webServer.mjs')], {
+      ...store, NITRO_HOST: host, NITRO_PORT: String(port), NUXT_SESSION_PASSWORD: secrets.sessionPassword,
+    })
+    this.keepDatabase()
+
+    const found: RunFile = {
+      app: `http://${host}:${port}`,
+      standins: { 'office-device': `${bench}eSCL`, 'office-device-bench': bench },
+      folders: { 'network-folder': folder },
+      signIns: secrets.signIns,
+    }
+    await writeFile(join(data, 'run.json.part'), `${JSON.stringify(found, null, 2)}\n`, { mode: 0o600 })
+    await rename(join(data, 'run.json.part'), join(data, 'run.json'))
+    return found
+  }
+
+  private async run(name: string, args: string[], env: Record<string, string>) {
+    const child = new Child({ name, args, env }, this.settings.data)
+    this.children.push(child)
+    return Ready.parse(await child.start())
+  }
+
+  /** A database that died is started again; the others wait for it. */
+  private keepDatabase(): void {
+    this.watch = setInterval(() => {
+      const database = this.database
+      if (!database || this.stopped) return
+      void database.alive().then(alive => alive || this.stopped ? undefined : database.restart()).catch(() => undefined)
+    }, 3000)
+  }
+
+  /** Ends everything in order: web and workers, stand-ins, then the database. */
+  async stop(): Promise<void> {
+    this.stopped = true
+    clearInterval(this.watch)
+    await rm(join(this.settings.data, 'run.json'), { force: true })
+    await Promise.all(this.children.map(child => child.stop()))
+    await this.database?.stop().catch(() => undefined)
+  }
+}

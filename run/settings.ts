@@ -1,0 +1,41 @@
+import { availableParallelism } from 'node:os'
+import { resolve } from 'node:path'
+import { z } from 'zod'
+import { Trouble } from './trouble'
+
+const whole = (low: number, high: number) => z.coerce.number().int().min(low).max(high)
+
+const Environment = z.object({
+  RUBRICATOR_DATA: z.string().min(1).default('.data'),
+  RUBRICATOR_HOST: z.string().min(1).default('127.0.0.1'),
+  RUBRICATOR_PORT: whole(1, 65535).optional(),
+  RUBRICATOR_WORKERS: whole(1, 64).optional(),
+  RUBRICATOR_DEVICE_SPEED: whole(1, 100000).default(80),
+})
+
+export interface Settings {
+  data: string
+  host: string
+  /** Null: 3000, or the next one that is free. */
+  port: number | null
+  workers: number
+  deviceSpeed: number
+}
+
+/** The settings of bin/start, from the environment. @throws {Trouble} naming the variable */
+export function readSettings(env: NodeJS.ProcessEnv): Settings {
+  const read = Environment.safeParse(env)
+  if (!read.success) {
+    const issue = read.error.issues[0]!
+    const name = String(issue.path[0])
+    throw new Trouble(`The environment variable ${name} is ${JSON.stringify(env[name])}, which is not sound (${issue.message}); the README's table says what it takes.`)
+  }
+  const found = read.data
+  return {
+    data: resolve(found.RUBRICATOR_DATA),
+    host: found.RUBRICATOR_HOST,
+    port: found.RUBRICATOR_PORT ?? null,
+    workers: found.RUBRICATOR_WORKERS ?? availableParallelism(),
+    deviceSpeed: found.RUBRICATOR_DEVICE_SPEED,
+  }
+}

@@ -1,0 +1,46 @@
+import { build } from './build'
+import { Product } from './product'
+import { readSettings } from './settings'
+import { Trouble } from './trouble'
+
+const say = (words: string) => console.log(`  ${words}`)
+
+function fail(error: unknown): never {
+  console.error(error instanceof Trouble ? `\n${error.message}` : `\nRubricator could not start: ${error instanceof Error ? error.stack : String(error)}`)
+  process.exit(1)
+}
+
+let product: Product | null = null
+let ending = false
+async function end(): Promise<void> {
+  if (ending) return
+  ending = true
+  console.log('\n  Ending')
+  await product?.stop()
+  process.exit(0)
+}
+process.on('SIGINT', () => void end())
+process.on('SIGTERM', () => void end())
+
+try {
+  const settings = readSettings(process.env)
+  await build(say)
+  product = new Product(settings, say)
+  const { app, standins, folders, signIns } = await product.start()
+  const width = Math.max(...signIns.map(person => person.name.length))
+  console.log(`
+  Rubricator is ready: ${app}
+
+  Sign in as
+${signIns.map(person => `    ${person.name.padEnd(width)}  ${person.password}  (${person.roles.join(', ')})`).join('\n')}
+
+  The office device's bench, to put paper on it: ${standins['office-device-bench']}
+  Filed documents arrive in:                     ${folders['network-folder']}
+
+  Ctrl-C ends everything.`)
+} catch (error) {
+  if (!ending) {
+    await product?.stop()
+    fail(error)
+  }
+}

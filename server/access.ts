@@ -1,0 +1,36 @@
+import type { H3Event } from 'h3'
+import { maySee } from '../store/batches/list'
+import { personById, type Person, type Role } from '../store/people/people'
+import { store } from './context'
+
+/** Who asks; 401 where nobody is signed in, or they are no longer here. */
+export async function requirePerson(event: H3Event): Promise<Person> {
+  const { user } = await getUserSession(event)
+  const person = user && typeof user.id === 'string' ? await personById(store().sql, user.id) : null
+  if (!person) throw createError({ statusCode: 401, message: 'Sign in first.' })
+  return person
+}
+
+export async function requireRole(event: H3Event, ...roles: Role[]): Promise<Person> {
+  const person = await requirePerson(event)
+  if (!person.roles.some(role => roles.includes(role))) {
+    throw createError({ statusCode: 403, message: `This is for a ${roles.join(' or ')}. Ask a steward for that role.` })
+  }
+  return person
+}
+
+/** Who asks, if they may see the batch; else 404, so that nobody learns what others have. */
+export async function requireBatch(event: H3Event, batch: number | null | undefined): Promise<Person> {
+  const person = await requirePerson(event)
+  if (batch == null || !await maySee(store().sql, person, batch)) throw notThere()
+  return person
+}
+
+export function notThere() {
+  return createError({ statusCode: 404, message: 'There is nothing here, or it belongs to someone else.' })
+}
+
+/** What was asked cannot be done in the present state. */
+export function conflict(message: string) {
+  return createError({ statusCode: 409, message })
+}

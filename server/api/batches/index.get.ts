@@ -1,0 +1,13 @@
+import { z } from 'zod'
+import { listBatches } from '../../../store/batches/list'
+import { requirePerson } from '../../access'
+import { store } from '../../context'
+import { listLength, ListQuery, queryOf } from '../../input'
+
+const Query = ListQuery.extend({ open: z.enum(['true', 'false']).default('false') })
+
+export default defineEventHandler(async (event) => {
+  const person = await requirePerson(event)
+  const { before, open } = queryOf(event, Query)
+  return listBatches(store().sql, person, { open: open === 'true', before: before ?? null, most: listLength })
+})

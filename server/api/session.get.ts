@@ -1,0 +1,3 @@
+import { requirePerson } from '../access'
+
+export default defineEventHandler(event => requirePerson(event))

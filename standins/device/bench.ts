@@ -1,0 +1,45 @@
+import sharp from 'sharp'
+import { scanSide } from '../paper/scan'
+import { makeStack, stackIds } from '../paper/stacks'
+import type { Feeder } from './feeder'
+
+const escaped = (text: string) => text.replace(/[&<>"]/g, letter => `&#${letter.charCodeAt(0)};`)
+
+/** The bench: a page on which one puts paper on the device. */
+export function benchPage(name: string, feeder: Feeder, busy: boolean): string {
+  const state = feeder.state
+  const tray = state && state.left > 0
+    ? `<p><b>${state.left}</b> of ${state.sheets} sheets of “${escaped(state.title)}” lie in the feeder (printing ${state.seed}).</p><img src="top.png" width="248" height="351" alt="The sheet on top">`
+    : `<p>The feeder is empty.</p>`
+  const options = stackIds.map(id => `<option value="${id}">${escaped(makeStack(id, 1).title)}</option>`).join('')
+  return `<!doctype html>
+<html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<title>${escaped(name)}: bench</title>
+<style>
+  body { font: 17px/1.5 system-ui, sans-serif; max-width: 44rem; margin: 3rem auto; padding: 0 1.5rem; background: #eef0ef; color: #1d2321 }
+  h1 { font-size: 1.5rem; margin: 0 } main { display: grid; grid-template-columns: 1fr 18rem; gap: 2rem; margin-top: 2rem }
+  label { display: block; margin-bottom: 1rem } select, input { font: inherit; display: block; width: 100%; padding: .4rem; box-sizing: border-box }
+  button { font: inherit; padding: .6rem 1.2rem; min-height: 44px; background: #24463c; color: #fff; border: 0; border-radius: 3px; cursor: pointer }
+  button.quiet { background: none; color: #24463c; border: 1px solid #24463c } img { border: 1px solid #b9c0bd; background: #fff }
+  small { color: #4c5552 }
+</style>
+<h1>${escaped(name)}</h1>
+<small>A simulated device for the demo. ${busy ? 'It is scanning now.' : 'It is idle.'}</small>
+<main>
+  <form method="post" action="load">
+    <label>Paper <select name="stack">${options}</select></label>
+    <label>Printing (another number gives other papers) <input name="seed" type="number" min="1" max="999999" value="${(state?.seed ?? 0) + 1}"></label>
+    <button>Put it in the feeder</button>
+    ${state ? '<button class="quiet" formaction="clear">Take it out</button>' : ''}
+  </form>
+  <section aria-live="polite">${tray}</section>
+</main></html>`
+}
+
+/** A small picture of the sheet on top. */
+export async function topSheet(feeder: Feeder): Promise<Buffer | null> {
+  const top = feeder.top
+  if (!top) return null
+  const side = await scanSide(top.stack, top.sheet, 'front', 75, 'colour')
+  return sharp(side.data, { raw: { width: side.width, height: side.height, channels: side.channels } }).resize({ width: 496 }).png().toBuffer()
+}

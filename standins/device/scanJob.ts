@@ -1,0 +1,71 @@
+import { setTimeout as pause } from 'node:timers/promises'
+import { asJpeg, asPdf } from '../paper/encode'
+import { scanSide, type ColourMode } from '../paper/scan'
+import type { Feeder } from './feeder'
+import type { Settings } from './settingsXml'
+
+export interface Sent { bytes: Buffer, mediaType: string }
+
+interface Place { stack: Parameters<typeof scanSide>[0], sheet: number, face: 'front' | 'back' }
+
+/** One scan: takes sheet after sheet from the feeder at the device's speed and keeps each side until it was fetched. */
+export class ScanJob {
+  state: 'Processing' | 'Completed' | 'Canceled' = 'Processing'
+  completed = 0
+  private pending: Sent | null = null
+  private readonly sides: Place[] = []
+  private readyAt: number
+  private readonly started = Date.now()
+
+  constructor(readonly id: string, readonly settings: Settings, private readonly feeder: Feeder, private readonly secondsPerSide: number) {
+    this.readyAt = Date.now()
+  }
+
+  get ageSeconds(): number {
+    return Math.round((Date.now() - this.started) / 1000)
+  }
+
+  /** The next side, scanned now; the same one again until `fetched` is called. Null after the last. */
+  async next(): Promise<Sent | null> {
+    if (this.state !== 'Processing') return null
+    this.pending ??= await this.scan()
+    return this.pending
+  }
+
+  /** The client has the side that `next` gave. */
+  fetched(): void {
+    this.pending = null
+    this.completed++
+  }
+
+  cancel(): void {
+    if (this.state === 'Processing') this.state = 'Canceled'
+  }
+
+  private async scan(): Promise<Sent | null> {
+    const place = this.sides.shift() ?? this.feed()
+    if (!place) {
+      this.state = 'Completed'
+      return null
+    }
+    this.readyAt = Math.max(this.readyAt + this.secondsPerSide * 1000, Date.now())
+    const sent = await this.capture(place)
+    await pause(Math.max(0, this.readyAt - Date.now()))
+    return sent
+  }
+
+  private feed(): Place | null {
+    const taken = this.feeder.take()
+    if (!taken) return null
+    if (this.settings.duplex) this.sides.push({ ...taken, face: 'back' })
+    return { ...taken, face: 'front' }
+  }
+
+  private async capture({ stack, sheet, face }: Place): Promise<Sent> {
+    const { dpi, colour, format } = this.settings
+    const side = await scanSide(stack, sheet, face, dpi, colour satisfies ColourMode)
+    return format === 'application/pdf'
+      ? { bytes: await asPdf([side], dpi, colour === 'mono'), mediaType: format }
+      : { bytes: await asJpeg(side, dpi), mediaType: format }
+  }
+}

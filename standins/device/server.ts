@@ -1,0 +1,97 @@
+import { randomUUID } from 'node:crypto'
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import { makeStack, stackIds } from '../paper/stacks'
+import { capabilitiesXml, statusXml } from './answersXml'
+import { benchPage, topSheet } from './bench'
+import { Feeder } from './feeder'
+import { ScanJob } from './scanJob'
+import { readSettings } from './settingsXml'
+
+const mostBody = 64 * 1024
+
+async function body(request: IncomingMessage): Promise<string> {
+  const chunks: Buffer[] = []
+  let size = 0
+  for await (const chunk of request as AsyncIterable<Buffer>) {
+    size += chunk.length
+    if (size > mostBody) throw new Error('The request is too long.')
+    chunks.push(chunk)
+  }
+  return Buffer.concat(chunks).toString('utf8')
+}
+
+/** A simulated multifunction device: eSCL under /eSCL, its bench at the root. */
+export function deviceServer(name: string, sidesPerMinute: number): Server {
+  const feeder = new Feeder()
+  const jobs: ScanJob[] = []
+  const busy = () => jobs.some(job => job.state === 'Processing')
+  const reply = (response: ServerResponse, status: number, type: string, content: string | Buffer) =>
+    response.writeHead(status, { 'content-type': type, 'content-length': Buffer.byteLength(content) }).end(content)
+  const xml = (response: ServerResponse, content: string) => reply(response, 200, 'text/xml; charset=utf-8', content)
+  const refuse = (response: ServerResponse, status: number) => response.writeHead(status, { 'content-length': 0 }).end()
+
+  async function escl(request: IncomingMessage, response: ServerResponse, path: string): Promise<unknown> {
+    const asked = `${request.method} ${path}`
+    if (asked === 'GET /eSCL/ScannerCapabilities') return xml(response, capabilitiesXml(name, 'SIM-0001'))
+    if (asked === 'GET /eSCL/ScannerStatus') return xml(response, statusXml(feeder.loaded, jobs))
+    if (asked === 'POST /eSCL/ScanJobs') return startJob(request, response)
+    const [, id, rest] = /^\/eSCL\/ScanJobs\/([\w-]+)(\/NextDocument)?$/.exec(path) ?? []
+    const job = jobs.find(known => known.id === id)
+    if (!job) return refuse(response, 404)
+    if (request.method === 'DELETE' && !rest) {
+      job.cancel()
+      return refuse(response, 200)
+    }
+    return request.method === 'GET' && rest ? sendNext(job, response) : refuse(response, 405)
+  }
+
+  async function startJob(request: IncomingMessage, response: ServerResponse): Promise<unknown> {
+    const settings = readSettings(await body(request))
+    if (!settings || settings.source !== 'Feeder') return refuse(response, 400)
+    if (busy()) return refuse(response, 503)
+    if (!feeder.loaded) return refuse(response, 409)
+    const job = new ScanJob(randomUUID(), settings, feeder, 60 / sidesPerMinute)
+    jobs.push(job)
+    return response.writeHead(201, { 'location': `http://${request.headers.host}/eSCL/ScanJobs/${job.id}`, 'content-length': 0 }).end()
+  }
+
+  async function sendNext(job: ScanJob, response: ServerResponse): Promise<unknown> {
+    const side = await job.next()
+    if (!side) return refuse(response, 404)
+    // Only what has left completely counts: a broken connection gets the same side again.
+    response.on('finish', () => job.fetched())
+    return reply(response, 200, side.mediaType, side.bytes)
+  }
+
+  async function bench(request: IncomingMessage, response: ServerResponse, path: string): Promise<unknown> {
+    const back = () => response.writeHead(303, { location: './' }).end()
+    if (request.method === 'GET' && path === '/') return reply(response, 200, 'text/html; charset=utf-8', benchPage(name, feeder, busy()))
+    if (request.method === 'GET' && path === '/top.png') {
+      const picture = await topSheet(feeder)
+      return picture ? reply(response, 200, 'image/png', picture) : refuse(response, 404)
+    }
+    if (request.method === 'POST' && path === '/load') {
+      const form = new URLSearchParams(await body(request))
+      const seed = Number(form.get('seed') ?? 1)
+      const stack = form.get('stack') ?? ''
+      if (!stackIds.includes(stack) || !Number.isInteger(seed)) return refuse(response, 400)
+      feeder.put(makeStack(stack, seed))
+      return back()
+    }
+    if (request.method === 'POST' && path === '/clear') {
+      feeder.clear()
+      return back()
+    }
+    return refuse(response, 404)
+  }
+
+  return createServer((request, response) => {
+    const path = new URL(request.url ?? '/', 'http://device').pathname
+    const work = path.startsWith('/eSCL/') ? escl(request, response, path) : bench(request, response, path)
+    work.catch((error: unknown) => {
+      console.error(`${name}: ${request.method} ${path}: ${String(error)}`)
+      if (!response.headersSent) refuse(response, 500)
+      else response.destroy()
+    })
+  })
+}

@@ -1,0 +1,45 @@
+import type { Sql } from '../database'
+import type { Person } from '../people/people'
+
+export interface BatchRow {
+  id: number
+  name: string
+  state: string
+  rubric: string
+  owner: string
+  created_at: Date
+  sides: number
+  asking: number
+  open_documents: number
+  documents: number
+  failed_slips: number
+}
+
+/** Clerks see their own batches; checkers and stewards see all. */
+export const seesAll = (person: Person) => person.roles.some(role => role !== 'clerk')
+
+/** Batches that a person may see, newest first, paged by key: those below `before`. */
+export function listBatches(sql: Sql, person: Person, which: { open: boolean, before: number | null, most: number }): Promise<BatchRow[]> {
+  return sql<BatchRow[]>`
+    select batches.id, batches.name, batches.state, rubrics.name as rubric, people.name as owner, batches.created_at,
+      (select count(*)::int from pages where batch_id = batches.id) as sides,
+      (select count(*)::int from pages where batch_id = batches.id and asks) as asking,
+      (select count(*)::int from documents where batch_id = batches.id and state = 'open') as open_documents,
+      (select count(*)::int from documents where batch_id = batches.id) as documents,
+      (select count(*)::int from slips join documents on documents.id = document_id where batch_id = batches.id and slips.state = 'failed') as failed_slips
+    from batches
+    join rubrics on rubrics.id = batches.rubric_id
+    join people on people.id = batches.owner
+    where (${seesAll(person)} or batches.owner = ${person.id})
+      and (not ${which.open} or batches.state not in ('done', 'abandoned'))
+      and (${which.before}::bigint is null or batches.id < ${which.before}::bigint)
+    order by batches.id desc
+    limit ${which.most}`
+}
+
+/** Whether a person may see a batch. */
+export async function maySee(sql: Sql, person: Person, batch: number): Promise<boolean> {
+  const rows = await sql`
+    select 1 from batches where id = ${batch} and (${seesAll(person)} or owner = ${person.id})`
+  return rows.length > 0
+}

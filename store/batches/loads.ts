@@ -1,0 +1,50 @@
+import type { Sql } from '../database'
+import { tell } from '../live'
+
+export interface LoadRow {
+  id: number
+  batch_id: number
+  device_id: string
+  state: 'asked' | 'scanning' | 'ended' | 'failed' | 'cancelled'
+  cancel_asked: boolean
+  remote_job: string | null
+  trouble: string | null
+}
+
+export async function findLoad(sql: Sql, id: number): Promise<LoadRow | null> {
+  const [row] = await sql<LoadRow[]>`
+    select id, batch_id, device_id, state, cancel_asked, remote_job, trouble from loads where id = ${id}`
+  return row ?? null
+}
+
+/** Notes the device's own name for the scan job. */
+export async function loadStarted(sql: Sql, load: LoadRow, remoteJob: string): Promise<void> {
+  await sql.begin(async (tx) => {
+    await tx`update loads set state = 'scanning', remote_job = ${remoteJob} where id = ${load.id} and state = 'asked'`
+    await tell(tx, { about: 'batch', batch: load.batch_id })
+  })
+}
+
+/** Closes a load; sides that came stay. */
+export async function loadEnded(sql: Sql, load: LoadRow, state: 'ended' | 'failed' | 'cancelled', trouble: string | null): Promise<void> {
+  await sql.begin(async (tx) => {
+    await tx`
+      update loads set state = ${state}, trouble = ${trouble}, ended_at = now()
+      where id = ${load.id} and state in ('asked', 'scanning')`
+    await tell(tx, { about: 'batch', batch: load.batch_id })
+  })
+}
+
+/** Asks a running load to stop after the side that is under way. */
+export async function cancelLoad(sql: Sql, batch: number): Promise<boolean> {
+  const changed = await sql`
+    update loads set cancel_asked = true
+    where batch_id = ${batch} and state in ('asked', 'scanning')
+    returning id`
+  return changed.length > 0
+}
+
+export async function cancelAsked(sql: Sql, load: number): Promise<boolean> {
+  const [row] = await sql<{ cancel_asked: boolean }[]>`select cancel_asked from loads where id = ${load}`
+  return row?.cancel_asked ?? true
+}

@@ -1,0 +1,15 @@
+import postgres from 'postgres'
+
+/** A connection pool, or the connection of a running transaction. */
+export type Sql = postgres.Sql
+export type Tx = postgres.TransactionSql | postgres.Sql
+
+/** Opens a pool. Connections are made at first use. */
+export function openDatabase(url: string, most = 6): Sql {
+  return postgres(url, {
+    max: most,
+    onnotice: () => undefined,
+    // Identities stay far below 2^53, so they are numbers here.
+    types: { bigint: { to: 20, from: [20], parse: (text: string) => Number(text), serialize: (value: number) => String(value) } },
+  }) as unknown as Sql
+}

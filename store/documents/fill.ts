@@ -1,0 +1,82 @@
+import { z } from 'zod'
+import { fillFields, missingFields } from '../../core/index/fill'
+import { Word } from '../../core/model/evidence'
+import { FieldValue } from '../../core/model/ledger'
+import { typeOf, type Rubric } from '../../core/model/rubric'
+import type { Sql, Tx } from '../database'
+import { tell } from '../live'
+import type { Queue } from '../queue'
+import { rubricOfBatch } from '../setup/rubrics'
+import type { DocumentRow } from './read'
+
+/** Fills a document's fields from its barcode and words, once; when the batch's last is filled, a person's turn comes or files are made. */
+export async function fillDocument(sql: Sql, queue: Queue, document: DocumentRow): Promise<void> {
+  await sql.begin(async (tx) => {
+    await tx`select 1 from batches where id = ${document.batch_id} for update`
+    const [row] = await tx<{ type: string | null, barcode: unknown }[]>`
+      select type, barcode from documents where id = ${document.id} and filled_at is null`
+    if (!row) return
+    const rubric = await rubricOfBatch(tx, document.batch_id)
+    const pages = await tx<{ words: unknown }[]>`select words from pages where document_id = ${document.id} order by position`
+    const { fields, missing } = fillFields(typeOf(rubric, row.type), {
+      barcode: z.record(z.string(), z.string()).parse(row.barcode),
+      pages: pages.map(page => z.array(Word).parse(page.words ?? [])),
+    })
+    await tx`
+      update documents
+      set fields = ${tx.json(fields)}, missing = ${missing}, filled_at = now()
+      where id = ${document.id}`
+    await afterLastFilled(tx, queue, document.batch_id, rubric)
+    await tell(tx, { about: 'batch', batch: document.batch_id })
+  })
+}
+
+async function afterLastFilled(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
+  const waiting = await tx`select 1 from documents where batch_id = ${batch} and filled_at is null limit 1`
+  if (waiting.length) return
+  if (rubric.entry === 'none') {
+    // Nobody enters anything, so only documents that lack a required value wait for a person.
+    const complete = await tx<{ id: number }[]>`
+      update documents set state = 'indexed', indexed_at = now()
+      where batch_id = ${batch} and state = 'open' and missing = '{}'
+      returning id`
+    for (const { id } of complete) await queue.send(tx, 'build', { document: id })
+  }
+  await moveAfterIndexing(tx, batch)
+}
+
+/** 'to index' while a document is open, 'sending' once none is. */
+async function moveAfterIndexing(tx: Tx, batch: number): Promise<void> {
+  await tx`
+    update batches
+    set state = case
+      when exists (select 1 from documents where batch_id = ${batch} and state = 'open') then 'to index'
+      else 'sending' end
+    where id = ${batch} and state in ('sorting', 'to index')`
+}
+
+/**
+ * Keeps what a person entered. With `confirm` the document is indexed and its files are made.
+ * False where the document is no longer open, or a required value is missing and it was to be confirmed.
+ */
+export async function enterFields(sql: Sql, queue: Queue, document: DocumentRow, fields: Record<string, FieldValue>, person: string, confirm: boolean): Promise<boolean> {
+  return sql.begin(async (tx) => {
+    await tx`select 1 from batches where id = ${document.batch_id} for update`
+    const rubric = await rubricOfBatch(tx, document.batch_id)
+    const missing = missingFields(typeOf(rubric, document.type), fields)
+    if (confirm && missing.length) return false
+    const changed = await tx`
+      update documents
+      set fields = ${tx.json(fields)}, missing = ${missing}
+      where id = ${document.id} and state = 'open' and filled_at is not null
+      returning id`
+    if (!changed.length) return false
+    if (confirm) {
+      await tx`update documents set state = 'indexed', indexed_by = ${person}, indexed_at = now() where id = ${document.id}`
+      await queue.send(tx, 'build', { document: document.id })
+      await moveAfterIndexing(tx, document.batch_id)
+    }
+    await tell(tx, { about: 'batch', batch: document.batch_id })
+    return true
+  })
+}

@@ -1,0 +1,64 @@
+import type { Sql } from '../database'
+
+export interface DocumentDetail {
+  id: number
+  batch: number
+  position: number
+  type: string | null
+  state: 'open' | 'indexed' | 'checked' | 'sent'
+  filled: boolean
+  fields: Record<string, { value: string, from: string, confidence: number }>
+  missing: string[]
+  indexed_by: string | null
+  indexed_at: Date | null
+}
+
+export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail | null> {
+  const [row] = await sql<DocumentDetail[]>`
+    select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, missing,
+      people.name as indexed_by, indexed_at
+    from documents
+    left join people on people.id = documents.indexed_by
+    where documents.id = ${id}`
+  return row ?? null
+}
+
+export interface PageOfDocument { id: number, position: number, sheet: number, side: 'front' | 'back', widthPx: number, heightPx: number, dpi: number, why: string }
+
+export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocument[]> {
+  return sql<PageOfDocument[]>`
+    select id, position, sheet, side, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why
+    from pages
+    where document_id = ${document}
+    order by position`
+}
+
+export interface FileOfDocument { id: number, name: string, media_type: string, bytes: number, sha256: string }
+
+export function filesOfDocument(sql: Sql, document: number): Promise<FileOfDocument[]> {
+  return sql<FileOfDocument[]>`
+    select id, name, media_type, bytes, sha256 from files where document_id = ${document} order by id`
+}
+
+/** A file's blob and the batch that decides who may have it. */
+export async function findFile(sql: Sql, id: number): Promise<{ name: string, media_type: string, sha256: string, batch: number } | null> {
+  const [row] = await sql<{ name: string, media_type: string, sha256: string, batch: number }[]>`
+    select name, media_type, sha256, batch_id as batch
+    from files
+    join documents on documents.id = document_id
+    where files.id = ${id}`
+  return row ?? null
+}
+
+/** A page's images and the batch that decides who may see them. */
+export async function findPageImages(sql: Sql, id: number): Promise<{ batch: number, page_blob: string | null, thumbnail_blob: string | null } | null> {
+  const [row] = await sql<{ batch: number, page_blob: string | null, thumbnail_blob: string | null }[]>`
+    select batch_id as batch, page_blob, thumbnail_blob from pages where id = ${id}`
+  return row ?? null
+}
+
+/** Words of a page, for filling a field by a click on the image. */
+export async function wordsOfPage(sql: Sql, id: number): Promise<unknown[]> {
+  const [row] = await sql<{ words: unknown[] | null }[]>`select words from pages where id = ${id}`
+  return row?.words ?? []
+}

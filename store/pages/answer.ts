@@ -1,0 +1,56 @@
+import { Answer } from '../../core/model/evidence'
+import type { Sql } from '../database'
+import { tell } from '../live'
+import type { Queue } from '../queue'
+
+/** Keeps what a person says of a page that asks, and has the batch split again. False where the page does not ask. */
+export async function answerPage(sql: Sql, queue: Queue, page: { id: number, batch: number }, answer: Answer, person: string): Promise<boolean> {
+  return sql.begin(async (tx) => {
+    await tx`select 1 from batches where id = ${page.batch} for update`
+    const changed = await tx`
+      update pages
+      set answer = ${tx.json(answer)}, answered_by = ${person}, answered_at = now(), asks = false
+      where id = ${page.id} and batch_id = ${page.batch} and asks
+      returning id`
+    if (!changed.length) return false
+    // The rest of the questions may be answered meanwhile; the last answer sends the batch on.
+    const open = await tx`select 1 from pages where batch_id = ${page.batch} and asks limit 1`
+    if (!open.length) {
+      await tx`update batches set state = 'sorting' where id = ${page.batch} and state = 'to fix'`
+      await queue.send(tx, 'split', { batch: page.batch })
+    }
+    await tell(tx, { about: 'batch', batch: page.batch })
+    return true
+  })
+}
+
+export interface Question {
+  id: number
+  position: number
+  why: string
+  widthPx: number
+  heightPx: number
+  dpi: number
+  /** Where the doubtful code stands, in inches; null where the whole page is in question. */
+  spot: { x: number, y: number, width: number, height: number } | null
+  /** The newest value that was read or typed before this page. */
+  lastValue: string | null
+}
+
+/** Pages of a batch that ask a person, in order. */
+export function listQuestions(sql: Sql, batch: number): Promise<Question[]> {
+  return sql<Question[]>`
+    select pages.id, position, why,
+      (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi,
+      coalesce(evidence->'unread'->0, evidence->'codes'->0) as spot,
+      (select coalesce(earlier.answer->>'value', documents.barcode->>'value')
+        from pages as earlier
+        left join documents on documents.id = earlier.document_id
+        where earlier.batch_id = pages.batch_id and earlier.position < pages.position
+          and coalesce(earlier.answer->>'value', documents.barcode->>'value') is not null
+        order by earlier.position desc
+        limit 1) as "lastValue"
+    from pages
+    where batch_id = ${batch} and asks
+    order by position`
+}

@@ -1,0 +1,36 @@
+import type { PageEvidence } from '../../core/model/evidence'
+import { splitWhenExamined } from '../batches/complete'
+import type { Sql } from '../database'
+import { tell } from '../live'
+import type { Queue } from '../queue'
+
+export interface PageToExamine { id: number, batch_id: number, side: 'front' | 'back', blob: string, source_page: number, done: boolean }
+
+export async function pageToExamine(sql: Sql, id: number): Promise<PageToExamine | null> {
+  const [row] = await sql<PageToExamine[]>`
+    select id, batch_id, side, blob, source_page, (evidence is not null or trouble is not null) as done
+    from pages where id = ${id}`
+  return row ?? null
+}
+
+export type Examination =
+  | { evidence: PageEvidence, mono: boolean, pageBlob: string, thumbnailBlob: string }
+  | { trouble: string }
+
+/** Stores what examining found, once, and asks for splitting after the batch's last side. */
+export async function pageExamined(sql: Sql, queue: Queue, page: PageToExamine, found: Examination): Promise<void> {
+  await sql.begin(async (tx) => {
+    await tx`select 1 from batches where id = ${page.batch_id} for update`
+    if ('trouble' in found) {
+      await tx`update pages set trouble = ${found.trouble} where id = ${page.id} and evidence is null`
+    } else {
+      await tx`
+        update pages
+        set evidence = ${tx.json(found.evidence as never)}, mono = ${found.mono},
+          page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob}, trouble = null
+        where id = ${page.id} and evidence is null`
+    }
+    await splitWhenExamined(tx, queue, page.batch_id)
+    await tell(tx, { about: 'batch', batch: page.batch_id })
+  })
+}

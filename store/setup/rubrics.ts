@@ -1,0 +1,49 @@
+import { readRubric } from '../../core/model/readRubric'
+import { issueText } from '../../core/model/issues'
+import type { Rubric } from '../../core/model/rubric'
+import type { Tx } from '../database'
+
+export interface RubricRow { id: string, name: string, version: number }
+
+/** Adds a rubric as version 1, unless one of this name is there. */
+export async function addRubric(tx: Tx, rubric: Rubric): Promise<void> {
+  const [added] = await tx<{ id: string }[]>`
+    insert into rubrics (name) values (${rubric.name})
+    on conflict (name) do nothing
+    returning id`
+  if (added) await tx`insert into rubric_versions (rubric_id, version, body) values (${added.id}, 1, ${tx.json(rubric as never)})`
+}
+
+/** Every rubric with its newest version. */
+export function listRubrics(tx: Tx): Promise<RubricRow[]> {
+  return tx<RubricRow[]>`
+    select rubrics.id, rubrics.name, max(rubric_versions.version) as version
+    from rubrics
+    join rubric_versions on rubric_versions.rubric_id = rubrics.id
+    group by rubrics.id
+    order by rubrics.name`
+}
+
+/** One version of a rubric; null where there is none. */
+export async function findRubric(tx: Tx, id: string, version: number): Promise<Rubric | null> {
+  const [row] = await tx<{ body: unknown }[]>`
+    select body from rubric_versions where rubric_id = ${id} and version = ${version}`
+  return row ? sound(row.body) : null
+}
+
+/** The rubric of a batch, in the version that the batch was started with. */
+export async function rubricOfBatch(tx: Tx, batch: number): Promise<Rubric> {
+  const [row] = await tx<{ body: unknown }[]>`
+    select body
+    from rubric_versions
+    join batches on batches.rubric_id = rubric_versions.rubric_id and batches.rubric_version = rubric_versions.version
+    where batches.id = ${batch}`
+  if (!row) throw new Error(`Batch ${batch} has no rubric.`)
+  return sound(row.body)
+}
+
+function sound(body: unknown): Rubric {
+  const read = readRubric(body)
+  if (!read.ok) throw new Error(`A stored rubric is not sound: ${read.issues.map(issueText).join('; ')}`)
+  return read.rubric
+}

@@ -1,0 +1,19 @@
+import { holdBatch } from '../store/batches/hold'
+import { findLoad, loadEnded } from '../store/batches/loads'
+import type { Sql } from '../store/database'
+import { findDocument } from '../store/documents/read'
+import type { Jobs, Step } from '../store/queue'
+
+/** A job that will not be tried again by itself: its batch waits for a person, with what went wrong. */
+export async function lastFailure(sql: Sql, step: Step, data: Jobs[Step], error: unknown): Promise<void> {
+  const words = (error instanceof Error ? error.message : String(error)).replace(/\s+/g, ' ').slice(0, 300)
+  if ('document' in data) {
+    const document = await findDocument(sql, data.document)
+    if (document) await holdBatch(sql, document.batch_id, `Document ${document.position} stopped at "${step}": ${words}`)
+  } else if ('load' in data) {
+    const load = await findLoad(sql, data.load)
+    if (load) await loadEnded(sql, load, 'failed', `Taking sides in stopped: ${words}. Sides shown here are safe; load the rest again.`)
+  } else if ('batch' in data) {
+    await holdBatch(sql, data.batch, `Splitting stopped: ${words}`)
+  }
+}

@@ -1,0 +1,77 @@
+import { Examiners } from '../engine/examiners'
+import { Blobs } from '../store/blobs'
+import { openDatabase } from '../store/database'
+import { Queue, steps, type Jobs, type Step } from '../store/queue'
+import { readStoreSettings } from '../store/settings'
+import type { Attempt, Work } from './context'
+import { Holding } from './holding'
+import { build } from './steps/build'
+import { deliver } from './steps/deliver'
+import { examine } from './steps/examine'
+import { fill } from './steps/fill'
+import { read } from './steps/read'
+import { receive } from './steps/receive'
+import { split } from './steps/split'
+import { lastFailure } from './lastFailure'
+
+const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => Promise<void> } = {
+  receive, examine, split, read, fill, build, deliver,
+}
+
+const takeBackSeconds = 5
+
+const settings = readStoreSettings(process.env)
+const sql = openDatabase(settings.databaseUrl, 12)
+const queue = new Queue(settings.databaseUrl, 'worker')
+const work: Work = { sql, queue, blobs: new Blobs(settings.blobs), examiners: new Examiners(1) }
+await queue.start()
+const holding = await Holding.begin(sql)
+const workers = new Map<Step, string>()
+
+async function start<S extends Step>(step: S): Promise<void> {
+  const id = await queue.boss.work<Jobs[S]>(step, { batchSize: 1, includeMetadata: true, pollingIntervalSeconds: 5 }, async ([job]) => {
+    if (!job) return
+    const attempt = { last: job.retryCount >= job.retryLimit }
+    await holding.take(job.id)
+    try {
+      await handlers[step](work, job.data, attempt)
+    } catch (error) {
+      console.error(`${step} ${JSON.stringify(job.data)}: ${error instanceof Error ? error.stack : String(error)}`)
+      if (attempt.last) await lastFailure(sql, step, job.data, error)
+      throw error
+    } finally {
+      await holding.release(job.id)
+      // Another job may have come while this one ran.
+      wake(step)
+    }
+  })
+  workers.set(step, id)
+}
+
+function wake(step: Step): void {
+  const id = workers.get(step)
+  if (id) queue.boss.notifyWorker(id)
+}
+
+for (const step of steps) await start(step)
+await sql.listen('rubricator_jobs', step => wake(step as Step), () => steps.forEach(wake))
+
+const timer = setInterval(() => {
+  holding.takeBack().then(count => count && steps.forEach(wake)).catch(error => console.error(`Taking back jobs: ${String(error)}`))
+}, takeBackSeconds * 1000)
+
+let stopping = false
+async function stop(): Promise<void> {
+  if (stopping) return
+  stopping = true
+  clearInterval(timer)
+  await queue.stop()
+  work.examiners.dispose()
+  holding.end()
+  await sql.end({ timeout: 2 })
+  process.exit(0)
+}
+process.on('SIGTERM', () => void stop())
+process.on('SIGINT', () => void stop())
+process.on('disconnect', () => void stop())
+process.send?.({ ready: true })

@@ -1,0 +1,29 @@
+import { join } from 'node:path'
+import { renderName } from '../../core/name/template'
+import { documentToMake } from '../../engine/documentToMake'
+import { makeFiles } from '../../engine/makeFiles'
+import { documentBuilt, documentToBuild, namesInBatch } from '../../store/documents/build'
+import { findDocument } from '../../store/documents/read'
+import { rubricOfBatch } from '../../store/setup/rubrics'
+import type { Work } from '../context'
+import { inTempFolder } from '../tempFolder'
+
+/** One document: its files, kept as blobs, and a slip for each destination. */
+export async function build(work: Work, { document: id }: { document: number }): Promise<void> {
+  const document = await findDocument(work.sql, id)
+  if (!document || document.built || document.state === 'open') return
+  const rubric = await rubricOfBatch(work.sql, document.batch_id)
+  const facts = await documentToBuild(work.sql, id)
+  const toMake = documentToMake({
+    rubric, batch: facts.batch, document: document.position, type: document.type,
+    fields: facts.fields, barcode: facts.barcode, created: facts.created,
+    pages: facts.pages.map(page => ({ ...page, file: work.blobs.path(page.page_blob), words: page.words ?? [] })),
+  })
+  const names = await namesInBatch(work.sql, document)
+  await inTempFolder(async (folder) => {
+    const files = await makeFiles(rubric.files, toMake, folder, name => names.has(name), name => names.add(name))
+    for (const file of files) await work.blobs.putFile(join(folder, file.name))
+    const sends = rubric.send.map(send => ({ to: send.to, folder: send.folder ? renderName(send.folder, toMake.name) : '' }))
+    await documentBuilt(work.sql, work.queue, document, files, sends)
+  })
+}

@@ -1,0 +1,34 @@
+import { connectorNamed } from '../../connectors'
+import { findDestination } from '../../store/setup/destinations'
+import { documentToDeliver, findSlip, slipDelivered, slipRefused } from '../../store/slips/deliver'
+import type { Attempt, Work } from '../context'
+
+/** One slip: a document's files and index values to one destination. */
+export async function deliver(work: Work, { slip: id }: { slip: number }, attempt: Attempt): Promise<void> {
+  const slip = await findSlip(work.sql, id)
+  if (!slip || slip.state === 'delivered') return
+  const row = await findDestination(work.sql, slip.destination_id)
+  if (!row) return slipRefused(work.sql, slip, `No destination "${slip.destination_id}" is set up. Add it, or change the rubric.`, true)
+  const facts = await documentToDeliver(work.sql, slip.document_id)
+  const destination = connectorNamed(row.connector).open(row.options)
+  try {
+    const { place, answer } = await destination.deliver({
+      id: String(slip.document_id),
+      folder: slip.folder,
+      files: facts.files.map(file => ({ name: file.name, path: work.blobs.path(file.sha256), sha256: file.sha256, mediaType: file.media_type })),
+      index: {
+        type: facts.type,
+        batch: facts.batch,
+        document: facts.position,
+        values: Object.fromEntries(Object.entries(facts.fields).map(([field, { value }]) => [field, value])),
+        enteredBy: facts.indexed_by,
+      },
+    })
+    await slipDelivered(work.sql, slip, place, answer)
+  } catch (error) {
+    await slipRefused(work.sql, slip, error instanceof Error ? error.message : String(error), attempt.last)
+    if (!attempt.last) throw error
+  } finally {
+    await destination.dispose()
+  }
+}

@@ -1,0 +1,24 @@
+import { pageExamined, pageToExamine } from '../../store/pages/examined'
+import { rubricOfBatch } from '../../store/setup/rubrics'
+import type { Attempt, Work } from '../context'
+import { inTempFolder } from '../tempFolder'
+
+/** One side: evidence, page image and thumbnail. */
+export async function examine(work: Work, { page: id }: { page: number }, attempt: Attempt): Promise<void> {
+  const page = await pageToExamine(work.sql, id)
+  if (!page || page.done) return
+  const rubric = await rubricOfBatch(work.sql, page.batch_id)
+  await inTempFolder(async (folder) => {
+    const reply = await work.examiners.examine({ file: work.blobs.path(page.blob), page: page.source_page, side: page.side, rubric, folder })
+    if (reply.outcome === 'examined') {
+      const [pageBlob, thumbnailBlob] = await Promise.all([work.blobs.putFile(reply.files.page), work.blobs.putFile(reply.files.thumbnail)])
+      await pageExamined(work.sql, work.queue, page, { evidence: reply.evidence, mono: reply.mono, pageBlob, thumbnailBlob })
+    } else if (reply.outcome === 'unreadable') {
+      await pageExamined(work.sql, work.queue, page, { trouble: reply.why })
+    } else if (attempt.last) {
+      await pageExamined(work.sql, work.queue, page, { trouble: `Examining this side failed: ${reply.error.split('\n')[0]}. Scan it again.` })
+    } else {
+      throw new Error(reply.error)
+    }
+  })
+}

@@ -1,0 +1,15 @@
+import { readWords } from '../../engine/ocr'
+import { documentRead, findDocument, pageRead, pagesToRead } from '../../store/documents/read'
+import { rubricOfBatch } from '../../store/setup/rubrics'
+import type { Work } from '../context'
+
+/** One document: the words of each page that has none yet. */
+export async function read(work: Work, { document: id }: { document: number }): Promise<void> {
+  const document = await findDocument(work.sql, id)
+  if (!document || document.read) return
+  const { read: { languages } } = await rubricOfBatch(work.sql, document.batch_id)
+  for (const page of await pagesToRead(work.sql, id)) {
+    await pageRead(work.sql, page.id, document.batch_id, await readWords(work.blobs.path(page.page_blob), page.dpi, languages))
+  }
+  await documentRead(work.sql, work.queue, document)
+}
