@@ -67,7 +67,7 @@ async function readZone(page: Grey, dpi: number, rule: BarcodeRule): Promise<Cod
   const attempts: [string, () => Promise<ReadResult[]>][] = [
     ['quickly', () => read(part, fast, rule)],
     ['harder', () => read(part, hard, rule)],
-    ['as black and white', () => read(greyFromBitmap(mono), hard, rule)],
+    ['in black and white', () => read(greyFromBitmap(mono), hard, rule)],
   ]
   const tried: string[] = []
   const damaged: Box[] = []
@@ -83,7 +83,7 @@ async function readZone(page: Grey, dpi: number, rule: BarcodeRule): Promise<Cod
     x: (found.x + area.x) / dpi, y: (found.y + area.y) / dpi, width: found.width / dpi, height: found.height / dpi,
   }))
   const seen = [...bars, ...damaged.filter(box => isTwoDimensional(box))].filter(box => centreInside(box, zone))
-  return { codes: [], unread: seen.slice(0, 4).map(box => ({ ...roundBox(box), tried: `tried ${tried.join(', ')}` })) }
+  return { codes: [], unread: seen.slice(0, 4).map(box => ({ ...roundBox(box), tried: `tried ${tried.join(', then ')}` })) }
 }
 
 // A damaged linear symbol that has no bars to be seen is a line of text that looked like one.

@@ -81,7 +81,7 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
     lang: options.language,
     displayTitle: true,
     ...(options.archival ? { subset: 'PDF/A-2b' as const } : {}),
-    info: { Title: options.title, Creator: 'Rubricator', Producer: 'Rubricator', CreationDate: options.created, ModDate: options.created },
+    info: { Title: options.title, Creator: 'Rubricator', Producer: 'Rubricator', CreationDate: options.created },
   })
   const written = pipeline(document, createWriteStream(to))
   document.registerFont('words', fontFile)

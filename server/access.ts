@@ -1,12 +1,13 @@
 import type { H3Event } from 'h3'
 import { maySee } from '../store/batches/list'
-import { personById, type Person, type Role } from '../store/people/people'
+import type { Person, Role } from '../core/model/views'
+import { personById } from '../store/people/people'
 import { store } from './context'
 
 /** Who asks; 401 where nobody is signed in, or they are no longer here. */
 export async function requirePerson(event: H3Event): Promise<Person> {
   const { user } = await getUserSession(event)
-  const person = user && typeof user.id === 'string' ? await personById(store().sql, user.id) : null
+  const person = user ? await personById(store().sql, user.id) : null
   if (!person) throw createError({ statusCode: 401, message: 'Sign in first.' })
   return person
 }

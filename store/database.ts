@@ -10,6 +10,10 @@ export function openDatabase(url: string, most = 6): Sql {
     max: most,
     onnotice: () => undefined,
     // Identities stay far below 2^53, so they are numbers here.
-    types: { bigint: { to: 20, from: [20], parse: (text: string) => Number(text), serialize: (value: number) => String(value) } },
+    types: {
+      // Times leave the store as they are sent on: ISO 8601.
+      date: { to: 1184, from: [1114, 1184], serialize: (value: Date | string) => new Date(value).toISOString(), parse: (text: string) => new Date(text).toISOString() },
+      bigint: { to: 20, from: [20], parse: (text: string) => Number(text), serialize: (value: number) => String(value) },
+    },
   }) as unknown as Sql
 }

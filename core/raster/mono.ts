@@ -3,6 +3,7 @@ import type { Bitmap, Grey } from './image'
 
 const blockInches = 0.04
 const windowBlocks = 4
+const mostSpread = 56
 
 /** Two-level page by one threshold; level 0 to 1 is the share of white below which a pixel is ink. */
 export function fixedMono(image: Grey, level: number): Bitmap {
@@ -28,7 +29,8 @@ export function adaptiveMono(image: Grey, dpi: number, level: number): Bitmap {
   const threshold = {
     ...mean,
     data: localMean.data.map((value, at) => {
-      const spread = Math.sqrt(Math.max(0, localSquares.data[at]! - value * value))
+      // Beside black rules the spread would lift the threshold into the camera's ringing around them.
+      const spread = Math.min(mostSpread, Math.sqrt(Math.max(0, localSquares.data[at]! - value * value)))
       return value * (1 + k * (spread / 128 - 1))
     }),
   }

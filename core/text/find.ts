@@ -31,13 +31,22 @@ export function findInZone(words: readonly Word[], zone: Box | null, pattern: st
   return matchWords(linesOf(inside).flat(), pattern)
 }
 
+/** Equal, or for words of five letters and more, one letter read wrongly. */
+function sameWord(read: string, wanted: string): boolean {
+  if (read === wanted) return true
+  if (wanted.length < 5 || read.length !== wanted.length) return false
+  let different = 0
+  for (let at = 0; at < wanted.length; at++) if (read[at] !== wanted[at]) different++
+  return different === 1
+}
+
 function labelPlaces(words: readonly Word[], label: string): Box[] {
   const wanted = label.split(/\s+/).map(letters).filter(Boolean)
   const places: Box[] = []
   for (const line of linesOf(words)) {
     for (let at = 0; at + wanted.length <= line.length; at++) {
       const run = line.slice(at, at + wanted.length)
-      if (!run.every((word, place) => letters(word.text) === wanted[place])) continue
+      if (!run.every((word, place) => sameWord(letters(word.text), wanted[place]!))) continue
       const first = run[0]!
       const last = run[run.length - 1]!
       places.push({ x: first.x, y: first.y, width: last.x + last.width - first.x, height: Math.max(...run.map(word => word.height)) })

@@ -9,6 +9,6 @@ export default defineEventHandler(async (event) => {
   const { name, password } = await bodyOf(event, SignIn)
   const person = await personByPassword(store().sql, name, password)
   if (!person) throw createError({ statusCode: 401, message: 'This name and password do not belong together. Check both, then try again.' })
-  await replaceUserSession(event, { user: person })
+  await replaceUserSession(event, { user: { id: person.id, name: person.name } })
   return person
 })

@@ -1,19 +1,5 @@
+import type { BatchRow, Person } from '../../core/model/views'
 import type { Sql } from '../database'
-import type { Person } from '../people/people'
-
-export interface BatchRow {
-  id: number
-  name: string
-  state: string
-  rubric: string
-  owner: string
-  created_at: Date
-  sides: number
-  asking: number
-  open_documents: number
-  documents: number
-  failed_slips: number
-}
 
 /** Clerks see their own batches; checkers and stewards see all. */
 export const seesAll = (person: Person) => person.roles.some(role => role !== 'clerk')
@@ -26,7 +12,8 @@ export function listBatches(sql: Sql, person: Person, which: { open: boolean, be
       (select count(*)::int from pages where batch_id = batches.id and asks) as asking,
       (select count(*)::int from documents where batch_id = batches.id and state = 'open') as open_documents,
       (select count(*)::int from documents where batch_id = batches.id) as documents,
-      (select count(*)::int from slips join documents on documents.id = document_id where batch_id = batches.id and slips.state = 'failed') as failed_slips
+      (select count(*)::int from slips join documents on documents.id = document_id where batch_id = batches.id and slips.state = 'failed') as failed_slips,
+      exists (select 1 from loads where batch_id = batches.id and state in ('asked', 'scanning')) as scanning
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join people on people.id = batches.owner

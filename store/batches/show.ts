@@ -1,48 +1,11 @@
+import type { BatchDetail, DocumentView, LoadView, PageView } from '../../core/model/views'
 import type { Sql } from '../database'
 
-export interface BatchView {
-  id: number
-  name: string
-  state: string
-  rubric: string
-  rubric_id: string
-  rubric_version: number
-  owner: string
-  created_at: Date
-}
-
-export interface LoadView { id: number, device: string, state: 'asked' | 'scanning' | 'ended' | 'failed' | 'cancelled', cancelAsked: boolean, trouble: string | null, sides: number }
-
-export interface PageView {
-  id: number
-  position: number
-  sheet: number
-  side: 'front' | 'back'
-  examined: boolean
-  read: boolean
-  thumbnail: boolean
-  aspect: number | null
-  fate: 'kept' | 'blank' | 'separator' | 'unreadable' | 'held' | null
-  why: string | null
-  heading: boolean
-  asks: boolean
-  document: number | null
-}
-
-export interface DocumentView {
-  id: number
-  position: number
-  type: string | null
-  state: 'open' | 'indexed' | 'checked' | 'sent'
-  filled: boolean
-  barcode: string | null
-  fields: Record<string, { value: string, from: string, confidence: number }>
-  missing: string[]
-}
+type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals'>
 
 export async function showBatch(sql: Sql, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
-    select batches.id, batches.name, batches.state, rubrics.name as rubric, rubrics.id as rubric_id, rubric_version, people.name as owner, batches.created_at
+    select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, people.name as owner, batches.created_at
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join people on people.id = batches.owner
@@ -52,7 +15,7 @@ export async function showBatch(sql: Sql, id: number): Promise<BatchView | null>
 
 export function loadsOfBatch(sql: Sql, batch: number): Promise<LoadView[]> {
   return sql<LoadView[]>`
-    select loads.id, devices.name as device, loads.state, cancel_asked as "cancelAsked", trouble,
+    select loads.id, devices.name as device, device_id, loads.state, cancel_asked as "cancelAsked", trouble,
       (select count(*)::int from pages where load_id = loads.id) as sides
     from loads
     join devices on devices.id = loads.device_id

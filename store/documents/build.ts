@@ -10,7 +10,7 @@ const Row = z.object({
   fields: z.record(z.string(), FieldValue),
   barcode: z.record(z.string(), z.string()),
   batch: z.string(),
-  created: z.date(),
+  created: z.coerce.date(),
 })
 
 const PageRow = z.object({

@@ -1,17 +1,5 @@
+import type { DocumentDetail, FileOfDocument, PageOfDocument } from '../../core/model/views'
 import type { Sql } from '../database'
-
-export interface DocumentDetail {
-  id: number
-  batch: number
-  position: number
-  type: string | null
-  state: 'open' | 'indexed' | 'checked' | 'sent'
-  filled: boolean
-  fields: Record<string, { value: string, from: string, confidence: number }>
-  missing: string[]
-  indexed_by: string | null
-  indexed_at: Date | null
-}
 
 export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail | null> {
   const [row] = await sql<DocumentDetail[]>`
@@ -23,8 +11,6 @@ export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail
   return row ?? null
 }
 
-export interface PageOfDocument { id: number, position: number, sheet: number, side: 'front' | 'back', widthPx: number, heightPx: number, dpi: number, why: string }
-
 export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocument[]> {
   return sql<PageOfDocument[]>`
     select id, position, sheet, side, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why
@@ -32,8 +18,6 @@ export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocum
     where document_id = ${document}
     order by position`
 }
-
-export interface FileOfDocument { id: number, name: string, media_type: string, bytes: number, sha256: string }
 
 export function filesOfDocument(sql: Sql, document: number): Promise<FileOfDocument[]> {
   return sql<FileOfDocument[]>`

@@ -1,4 +1,5 @@
 import { Answer } from '../../core/model/evidence'
+import type { Question } from '../../core/model/views'
 import type { Sql } from '../database'
 import { tell } from '../live'
 import type { Queue } from '../queue'
@@ -22,19 +23,6 @@ export async function answerPage(sql: Sql, queue: Queue, page: { id: number, bat
     await tell(tx, { about: 'batch', batch: page.batch })
     return true
   })
-}
-
-export interface Question {
-  id: number
-  position: number
-  why: string
-  widthPx: number
-  heightPx: number
-  dpi: number
-  /** Where the doubtful code stands, in inches; null where the whole page is in question. */
-  spot: { x: number, y: number, width: number, height: number } | null
-  /** The newest value that was read or typed before this page. */
-  lastValue: string | null
 }
 
 /** Pages of a batch that ask a person, in order. */

@@ -1,8 +1,6 @@
+import type { Person, Role } from '../../core/model/views'
 import type { Sql, Tx } from '../database'
 import { hashSecret, secretMatches } from './passwords'
-
-export type Role = 'clerk' | 'checker' | 'steward'
-export interface Person { id: string, name: string, roles: Role[] }
 
 export async function addPerson(tx: Tx, person: { name: string, password: string, pin: string, badge: string, roles: Role[] }): Promise<void> {
   await tx`

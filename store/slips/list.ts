@@ -1,24 +1,6 @@
+import type { Person, SlipRow } from '../../core/model/views'
 import { seesAll } from '../batches/list'
 import type { Sql } from '../database'
-import type { Person } from '../people/people'
-
-export interface SlipRow {
-  id: number
-  document: number
-  batch: number
-  batch_name: string
-  title: string
-  destination: string
-  state: 'waiting' | 'delivered' | 'failed'
-  place: string | null
-  answer: string | null
-  trouble: string | null
-  attempts: number
-  created_at: Date
-  delivered_at: Date | null
-  sha256: string | null
-  bytes: number | null
-}
 
 /** Slips that a person may see, newest first, paged by key; with `document`, that document's. */
 export function listSlips(sql: Sql, person: Person, which: { document: number | null, before: number | null, most: number }): Promise<SlipRow[]> {
@@ -26,7 +8,7 @@ export function listSlips(sql: Sql, person: Person, which: { document: number | 
     select slips.id, slips.document_id as document, batches.id as batch, batches.name as batch_name,
       coalesce(first_file.name, 'Document ' || documents.position) as title,
       coalesce(destinations.name, slips.destination_id) as destination,
-      slips.state, place, answer, trouble, attempts, slips.created_at, delivered_at, first_file.sha256, first_file.bytes
+      slips.state, slips.place, slips.answer, slips.trouble, slips.attempts, slips.created_at, slips.delivered_at, first_file.sha256, first_file.bytes
     from slips
     join documents on documents.id = slips.document_id
     join batches on batches.id = documents.batch_id

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { shownValue } from '~~/core/index/fieldValue'
+import type { DocumentPage } from '~~/core/model/views'
+import { saidSize } from '~/words/size'
+import { saidTime } from '~/words/time'
+
+const props = defineProps<{ document: DocumentPage }>()
+const pageAt = ref(0)
+const page = computed(() => props.document.pages[pageAt.value] ?? null)
+const values = computed(() => (props.document.documentType?.fields ?? []).flatMap((field) => {
+  const found = props.document.fields[field.id]
+  return found ? [{ id: field.id, label: field.label, value: shownValue(field, found.value), from: found.from }] : []
+}))
+const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered', value: 'usual value', lookup: 'looked up' } as const
+</script>
+
+<template>
+  <div class="grid gap-10 lg:h-[calc(100vh-10.5rem)] lg:grid-cols-[minmax(0,1fr)_27rem]">
+    <div class="flex h-[70vh] flex-col lg:h-full">
+      <div class="min-h-0 flex-1">
+        <PageImage v-if="page" :src="`/api/pages/${page.id}/view`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" />
+      </div>
+      <div class="mt-2 flex gap-2" role="group" aria-label="Pages of this document">
+        <button v-for="(one, at) in document.pages" :key="one.id" type="button" class="numbers min-h-9 min-w-9 rounded-xs border" :class="at === pageAt ? 'border-lapis bg-lapis text-white' : 'border-rule bg-leaf'" :aria-label="`Show page ${at + 1}`" :aria-current="at === pageAt || undefined" @click="pageAt = at">{{ at + 1 }}</button>
+      </div>
+    </div>
+    <div class="min-h-0 space-y-8 overflow-y-auto pr-2" tabindex="0" role="region" aria-label="Files, values and slips">
+      <section>
+        <h2 class="mb-1 text-xl">{{ document.files.length === 1 ? 'File' : 'Files' }}</h2>
+        <ul v-if="document.files.length">
+          <li v-for="file in document.files" :key="file.id" class="border-b border-rule py-2">
+            <p class="flex items-baseline gap-3"><span class="numbers min-w-0 flex-1 break-words">{{ file.name }}</span><span class="small text-faded">{{ saidSize(file.bytes) }}</span></p>
+            <p class="mt-1 flex gap-5"><a class="link" :href="`/api/files/${file.id}?as=view`" target="_blank" rel="noopener">Open</a><a class="link" :href="`/api/files/${file.id}`" download>Download</a></p>
+          </li>
+        </ul>
+        <p v-else class="text-faded">The file is being made.</p>
+      </section>
+      <section>
+        <h2 class="mb-1 text-xl">Index values</h2>
+        <dl>
+          <div v-for="one in values" :key="one.id" class="flex items-baseline gap-3 border-b border-rule py-1.5">
+            <dt class="w-36 shrink-0 text-faded">{{ one.label }}</dt>
+            <dd class="min-w-0 flex-1 break-words">{{ one.value }}</dd>
+            <dd class="small text-faded">{{ origins[one.from] }}</dd>
+          </div>
+        </dl>
+        <p v-if="document.indexed_by && document.indexed_at" class="small mt-2 text-faded">Confirmed by {{ document.indexed_by }}, {{ saidTime(document.indexed_at) }}</p>
+      </section>
+      <section>
+        <h2 class="mb-1 text-xl">Slips</h2>
+        <p v-if="!document.slips.length" class="text-faded">Not sent anywhere yet.</p>
+        <DeliverySlip v-for="slip in document.slips" :key="slip.id" :slip="slip" />
+      </section>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,44 @@
+import { checkValue, shownValue } from '~~/core/index/fieldValue'
+import type { DocumentPage } from '~~/core/model/views'
+
+/** What stands on an entry card: the values as typed, which were changed, and what is wrong with them. */
+export function useEntry(document: MaybeRefOrGetter<DocumentPage>) {
+  const fields = computed(() => toValue(document).documentType?.fields ?? [])
+  const values = ref<Record<string, string>>({})
+  const checkedOnce = ref(false)
+
+  function shown(id: string): string {
+    const field = fields.value.find(one => one.id === id)
+    const found = toValue(document).fields[id]
+    return field && found ? shownValue(field, found.value) : ''
+  }
+
+  watch(() => toValue(document).id, () => {
+    values.value = Object.fromEntries(fields.value.map(field => [field.id, shown(field.id)]))
+    checkedOnce.value = false
+  }, { immediate: true })
+
+  const changed = computed(() => new Set(fields.value.filter(field => values.value[field.id] !== shown(field.id)).map(field => field.id)))
+
+  const faults = computed(() => {
+    const found = new Map<string, string>()
+    for (const field of fields.value) {
+      const text = values.value[field.id]?.trim() ?? ''
+      if (text === '') {
+        if (field.required && checkedOnce.value) found.set(field.id, 'needed before this document goes on')
+        continue
+      }
+      const checked = checkValue(field, text)
+      if (!checked.ok) found.set(field.id, checked.why)
+    }
+    return found
+  })
+
+  /** The first field that is wrong or missing; null where the card is complete. */
+  function firstFault(): string | null {
+    checkedOnce.value = true
+    return fields.value.find(field => faults.value.has(field.id))?.id ?? null
+  }
+
+  return { fields, values, changed, faults, firstFault }
+}

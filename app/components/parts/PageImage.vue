@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { Maximize, ZoomIn, ZoomOut } from '@lucide/vue'
+import type { Box } from '~~/core/model/zone'
+
+const props = defineProps<{
+  src: string
+  alt: string
+  widthPx: number
+  heightPx: number
+  dpi: number
+  /** A place to look at first, in inches. */
+  spot?: Box | null
+  /** How much is shown at first where there is no spot. */
+  start?: 'page' | 'width'
+}>()
+/** A click, in inches from the page's top-left. */
+const emit = defineEmits<{ point: [x: number, y: number] }>()
+
+const frame = useTemplateRef<HTMLElement>('frame')
+const { width, height } = useElementSize(frame)
+const scale = ref(1)
+const left = ref(0)
+const top = ref(0)
+const loaded = ref(false)
+
+function fit() {
+  scale.value = Math.min(width.value / props.widthPx, height.value / props.heightPx)
+  left.value = (width.value - props.widthPx * scale.value) / 2
+  top.value = Math.max(0, (height.value - props.heightPx * scale.value) / 2)
+}
+
+function fitWidth() {
+  scale.value = width.value / props.widthPx
+  left.value = 0
+  top.value = 0
+}
+
+function lookAtSpot() {
+  const { spot, dpi } = props
+  if (!spot || !width.value) return props.start === 'width' ? fitWidth() : fit()
+  scale.value = Math.min(1.6, 0.62 * width.value / (spot.width * dpi), 0.5 * height.value / (Math.max(spot.height, 0.4) * dpi))
+  left.value = width.value / 2 - (spot.x + spot.width / 2) * dpi * scale.value
+  top.value = height.value * 0.42 - (spot.y + spot.height / 2) * dpi * scale.value
+}
+
+watch(() => [props.src, width.value, height.value], lookAtSpot, { flush: 'post' })
+watch(() => props.src, () => (loaded.value = false))
+
+function zoom(factor: number, x = width.value / 2, y = height.value / 2) {
+  const next = Math.min(6, Math.max(0.1, scale.value * factor))
+  left.value = x - (x - left.value) * next / scale.value
+  top.value = y - (y - top.value) * next / scale.value
+  scale.value = next
+}
+
+function onWheel(event: WheelEvent) {
+  const box = frame.value!.getBoundingClientRect()
+  zoom(event.deltaY < 0 ? 1.15 : 1 / 1.15, event.clientX - box.left, event.clientY - box.top)
+}
+
+let drag: { x: number, y: number, moved: boolean } | null = null
+function onDown(event: PointerEvent) {
+  drag = { x: event.clientX, y: event.clientY, moved: false }
+}
+function onMove(event: PointerEvent) {
+  if (!drag) return
+  const across = event.clientX - drag.x
+  const down = event.clientY - drag.y
+  if (!drag.moved && Math.hypot(across, down) < 4) return
+  frame.value?.setPointerCapture(event.pointerId)
+  drag = { x: event.clientX, y: event.clientY, moved: true }
+  left.value += across
+  top.value += down
+}
+function onUp(event: PointerEvent) {
+  const clicked = drag && !drag.moved
+  drag = null
+  if (!clicked) return
+  const box = frame.value!.getBoundingClientRect()
+  emit('point', (event.clientX - box.left - left.value) / scale.value / props.dpi, (event.clientY - box.top - top.value) / scale.value / props.dpi)
+}
+
+function onKey(event: KeyboardEvent) {
+  const step = 60
+  const acts: Record<string, () => void> = {
+    '+': () => zoom(1.25), '=': () => zoom(1.25), '-': () => zoom(0.8), '0': fit,
+    'ArrowLeft': () => (left.value += step), 'ArrowRight': () => (left.value -= step),
+    'ArrowUp': () => (top.value += step), 'ArrowDown': () => (top.value -= step),
+  }
+  if (event.ctrlKey || event.altKey || event.metaKey || !acts[event.key]) return
+  acts[event.key]!()
+  event.preventDefault()
+}
+</script>
+
+<template>
+  <div class="relative h-full w-full border border-rule bg-[#e9e1d0]">
+    <div
+      ref="frame" role="group" :aria-label="`${alt}. Plus and minus zoom, arrows move, 0 shows all.`" tabindex="0"
+      class="absolute inset-0 cursor-grab touch-none overflow-hidden select-none active:cursor-grabbing"
+      @wheel.prevent="onWheel" @pointerdown="onDown" @pointermove="onMove" @pointerup="onUp" @pointercancel="drag = null" @keydown="onKey"
+    >
+      <div class="absolute origin-top-left bg-white shadow-md" :style="{ width: `${widthPx}px`, height: `${heightPx}px`, transform: `translate(${left}px, ${top}px) scale(${scale})` }">
+        <img :src="src" :alt="alt" draggable="false" class="block h-full w-full" @load="loaded = true">
+        <span v-if="spot" class="absolute border-[5px] border-ochre" :style="{ left: `${spot.x * dpi - 14}px`, top: `${spot.y * dpi - 14}px`, width: `${spot.width * dpi + 28}px`, height: `${spot.height * dpi + 28}px` }" />
+        <slot />
+      </div>
+      <p v-if="!loaded" class="absolute inset-0 grid place-items-center text-faded" role="status">Fetching the page…</p>
+    </div>
+    <div class="absolute right-2 bottom-2 flex gap-1">
+      <button type="button" class="grid size-11 place-items-center rounded-xs border border-rule bg-leaf" aria-label="Zoom out" title="Zoom out (-)" @click="zoom(0.8)"><ZoomOut :size="20" /></button>
+      <button type="button" class="grid size-11 place-items-center rounded-xs border border-rule bg-leaf" aria-label="Zoom in" title="Zoom in (+)" @click="zoom(1.25)"><ZoomIn :size="20" /></button>
+      <button type="button" class="grid size-11 place-items-center rounded-xs border border-rule bg-leaf" aria-label="Show the whole page" title="Show the whole page (0)" @click="fit"><Maximize :size="20" /></button>
+    </div>
+  </div>
+</template>

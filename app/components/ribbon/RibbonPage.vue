@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import type { PageView } from '~~/core/model/views'
+
+const props = defineProps<{ page: PageView, current: boolean }>()
+defineEmits<{ choose: [], open: [] }>()
+
+const aside = computed(() => props.page.fate === 'blank' || props.page.fate === 'separator')
+const words = computed(() => {
+  const { page } = props
+  if (page.fate === 'unreadable') return 'unreadable'
+  if (aside.value) return page.fate
+  if (page.asks) return 'needs your eye'
+  if (page.fate === 'held') return 'waits with it'
+  return null
+})
+const height = 136
+const width = computed(() => Math.round(height * (props.page.aspect ?? 0.707)))
+</script>
+
+<template>
+  <button
+    type="button"
+    class="relative block shrink-0 rounded-xs text-left"
+    :tabindex="current ? 0 : -1"
+    :data-position="page.position"
+    :data-fate="page.fate ?? 'undecided'"
+    :aria-current="current || undefined"
+    :aria-label="`Page ${page.position}, sheet ${page.sheet} ${page.side}${words ? `, ${words}` : ''}${page.heading ? ', starts a document' : ''}`"
+    @click="$emit('choose')"
+    @dblclick="$emit('open')"
+  >
+    <span
+      class="block overflow-hidden border bg-white"
+      :class="[
+        current ? 'border-lapis ring-2 ring-lapis' : page.asks ? 'border-ochre ring-1 ring-ochre' : 'border-rule',
+        page.heading ? 'border-t-4 border-t-vermilion' : '',
+      ]"
+      :style="{ width: aside ? '3rem' : `${width}px`, height: `${height}px` }"
+    >
+      <img v-if="page.thumbnail" :src="`/api/pages/${page.id}/thumbnail`" alt="" loading="lazy" class="h-full w-full" :class="aside ? 'object-cover object-left opacity-50' : 'object-contain'">
+      <span v-else class="grid h-full place-items-center text-sm text-faded">{{ page.examined ? 'no picture' : 'just in' }}</span>
+    </span>
+    <span class="mt-0.5 flex justify-between gap-1 text-xs text-faded">
+      <span class="numbers">{{ page.sheet }}{{ page.side === 'front' ? 'f' : 'b' }}</span>
+      <span v-if="words" :class="page.fate === 'held' || page.fate === 'unreadable' ? 'text-ochre font-semibold' : ''">{{ words }}</span>
+    </span>
+  </button>
+</template>

@@ -1,0 +1,69 @@
+interface Change { about: 'batch' | 'sent', batch: number }
+type Listener = (change: Change | null) => void
+
+const listeners = new Set<Listener>()
+const connected = ref(true)
+let source: EventSource | null = null
+let broken = false
+
+function open(): void {
+  if (source) return
+  source = new EventSource('/api/live')
+  source.onopen = () => {
+    connected.value = true
+    // Something may have changed while nobody heard.
+    if (broken) listeners.forEach(listener => listener(null))
+    broken = false
+  }
+  source.onmessage = event => listeners.forEach(listener => listener(JSON.parse(event.data) as Change | null))
+  source.onerror = () => {
+    connected.value = false
+    broken = true
+    // The browser reconnects by itself, but not after the server refused once.
+    if (source?.readyState === EventSource.CLOSED) {
+      source = null
+      setTimeout(() => listeners.size && open(), 2000)
+    }
+  }
+}
+
+/** Calls back soon after anything changed that concerns `batch` (any batch where null); several changes count once. */
+export function useLive(batch: MaybeRefOrGetter<number | null>, refresh: () => Promise<unknown>) {
+  let waiting: ReturnType<typeof setTimeout> | undefined
+  let busy = false
+  let again = false
+
+  async function run() {
+    if (busy) {
+      again = true
+      return
+    }
+    busy = true
+    await refresh()
+    busy = false
+    if (again) {
+      again = false
+      soon()
+    }
+  }
+
+  function soon() {
+    clearTimeout(waiting)
+    waiting = setTimeout(() => void run(), 120)
+  }
+
+  const listener: Listener = (change) => {
+    const wanted = toValue(batch)
+    if (change === null || wanted === null || change.batch === wanted) soon()
+  }
+
+  onMounted(() => {
+    listeners.add(listener)
+    open()
+  })
+  onScopeDispose(() => {
+    clearTimeout(waiting)
+    listeners.delete(listener)
+  })
+  return { connected: readonly(connected) }
+}

@@ -1,0 +1,25 @@
+/** Data from the server that can be asked for again; an answer that a newer question overtook is dropped. */
+export function useLoaded<T>(url: MaybeRefOrGetter<string>) {
+  const data = shallowRef<T | null>(null)
+  const trouble = ref<string | null>(null)
+  let question = 0
+
+  async function refresh(): Promise<void> {
+    const mine = ++question
+    try {
+      const answer = await ask<T>(toValue(url))
+      if (mine !== question) return
+      data.value = answer
+      trouble.value = null
+    } catch (error) {
+      if (mine === question) trouble.value = troubleWords(error)
+    }
+  }
+
+  watch(() => toValue(url), () => {
+    data.value = null
+    void refresh()
+  })
+  void refresh()
+  return { data, trouble, refresh }
+}

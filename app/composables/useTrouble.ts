@@ -1,0 +1,30 @@
+/** What went wrong, in the server's words; null where nothing did. */
+export function troubleWords(error: unknown): string {
+  const answer = error as { data?: { message?: string }, statusCode?: number }
+  if (answer.statusCode === 401) return 'You are signed out. Sign in again; what you entered is still here until you leave this page.'
+  if (answer.data?.message && answer.statusCode !== 500) return answer.data.message
+  return 'The server does not answer as it should. Wait a moment, then try again.'
+}
+
+/** Runs one action at a time, shows that it runs, and keeps what went wrong. */
+export function useAction() {
+  const running = ref(false)
+  const trouble = ref<string | null>(null)
+
+  async function run(action: () => Promise<void>): Promise<boolean> {
+    if (running.value) return false
+    running.value = true
+    trouble.value = null
+    try {
+      await action()
+      return true
+    } catch (error) {
+      trouble.value = troubleWords(error)
+      return false
+    } finally {
+      running.value = false
+    }
+  }
+
+  return { running: readonly(running), trouble, run }
+}

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { BookOpen, LogOut, NotebookPen, Send } from '@lucide/vue'
+
+const me = useMe()
+const { connected } = useLive(null, async () => undefined)
+
+const places = [
+  { to: '/', name: 'Desk', icon: NotebookPen },
+  { to: '/batches', name: 'Batches', icon: BookOpen },
+  { to: '/sent', name: 'Sent', icon: Send },
+]
+</script>
+
+<template>
+  <div class="flex min-h-screen">
+    <a href="#work" class="act sr-only focus:not-sr-only focus:fixed focus:z-20">Skip to the page</a>
+    <nav aria-label="Places" class="sticky top-0 flex h-screen w-24 shrink-0 flex-col items-center border-r border-rule bg-leaf py-6">
+      <NuxtLink to="/" class="font-serif text-4xl leading-none text-vermilion no-underline" aria-label="Rubricator, to the Desk">R</NuxtLink>
+      <ul class="mt-8 flex w-full flex-col">
+        <li v-for="place in places" :key="place.to">
+          <NuxtLink
+            :to="place.to"
+            class="flex flex-col items-center gap-1 border-l-4 border-transparent py-3 text-sm text-faded no-underline hover:text-ink"
+            active-class="place-active"
+            :exact-active-class="place.to === '/' ? 'border-l-ink! text-ink!' : ''"
+            :class="{ 'border-l-ink! text-ink!': place.to !== '/' && $route.path.startsWith(place.to) }"
+          >
+            <component :is="place.icon" :size="22" :stroke-width="1.5" aria-hidden="true" />
+            {{ place.name }}
+          </NuxtLink>
+        </li>
+      </ul>
+      <div class="mt-auto w-full px-2 text-center text-sm">
+        <p class="truncate font-serif text-lg" :title="me.person?.roles.join(', ')">{{ me.person?.name }}</p>
+        <button type="button" class="mx-auto flex min-h-11 items-center gap-1.5 text-lapis hover:underline" @click="me.signOut()">
+          <LogOut :size="16" aria-hidden="true" /> Sign out
+        </button>
+      </div>
+    </nav>
+    <div class="min-w-0 flex-1">
+      <p v-if="!connected" role="status" class="bg-ochre-wash px-10 py-2 text-ochre">The connection to the server is broken; this page comes back by itself. Nothing that was saved is lost.</p>
+      <main id="work" class="mx-auto max-w-[92rem] px-10 py-8" tabindex="-1">
+        <slot />
+      </main>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,5 @@
+<template>
+  <main class="min-h-screen">
+    <slot />
+  </main>
+</template>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
+import type { DeviceChoice, RubricChoice } from '~~/core/model/views'
+
+useHead({ title: 'Start a scan · Rubricator' })
+const { data: rubrics, trouble: rubricTrouble } = useLoaded<RubricChoice[]>('/api/rubrics')
+const { data: devices, refresh: lookAgain } = useLoaded<DeviceChoice[]>('/api/devices')
+const { running, trouble, run } = useAction()
+const rubric = ref<string>()
+const device = ref<string>()
+const name = ref('')
+
+watchEffect(() => {
+  rubric.value ??= rubrics.value?.length === 1 ? rubrics.value[0]!.id : undefined
+  device.value ??= devices.value?.length === 1 ? devices.value[0]!.id : undefined
+})
+useIntervalFn(() => void lookAgain(), 3000)
+
+const chosen = computed(() => devices.value?.find(one => one.id === device.value) ?? null)
+const obstacle = computed(() => {
+  if (!rubric.value) return 'Choose a rubric first.'
+  if (!chosen.value) return 'Choose a device first.'
+  if (!chosen.value.status) return `${chosen.value.name} does not answer. Check that it is switched on and connected.`
+  if (chosen.value.status.state === 'busy') return `${chosen.value.name} is busy with another scan.`
+  if (chosen.value.status.feederLoaded === false) return `The feeder of ${chosen.value.name} is empty. Put the stack in; this page notices.`
+  return null
+})
+
+function stateWords(one: DeviceChoice): string {
+  if (!one.status) return 'does not answer'
+  if (one.status.state === 'busy') return 'scanning'
+  return one.status.feederLoaded === false ? 'ready, feeder empty' : 'ready, paper loaded'
+}
+
+async function start() {
+  await run(async () => {
+    const { id } = await ask<{ id: number }>('/api/batches', { method: 'POST', body: { rubric: rubric.value, device: device.value, name: name.value } })
+    await navigateTo(`/batches/${id}`)
+  })
+}
+</script>
+
+<template>
+  <PageTitle title="Start a scan" />
+  <TroubleBand :words="trouble ?? rubricTrouble" />
+  <form class="grid max-w-5xl gap-x-14 gap-y-8 lg:grid-cols-[3fr_2fr]" @submit.prevent="start">
+    <RadioGroup v-model="rubric">
+      <RadioGroupLabel class="mb-2 block font-serif text-2xl">What kind of paper is it?</RadioGroupLabel>
+      <RadioGroupOption v-for="one in rubrics ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-3 rounded-xs">
+        <div class="border bg-leaf px-6 py-5" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
+          <p class="flex items-center gap-3 font-serif text-2xl">
+            <span class="grid size-5 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
+            {{ one.name }}
+          </p>
+          <ul class="mt-3 space-y-1 pl-8 text-faded">
+            <li v-for="sentence in one.words" :key="sentence">{{ sentence }}</li>
+          </ul>
+        </div>
+      </RadioGroupOption>
+      <p v-if="rubrics && !rubrics.length" class="text-faded">No rubric is set up yet. A steward makes the first one.</p>
+    </RadioGroup>
+    <div>
+      <RadioGroup v-model="device">
+        <RadioGroupLabel class="mb-2 block font-serif text-2xl">On which device?</RadioGroupLabel>
+        <RadioGroupOption v-for="one in devices ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-3 rounded-xs">
+          <div class="flex items-center gap-3 border bg-leaf px-5 py-4" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
+            <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
+            <span class="text-lg">{{ one.name }}</span>
+            <span class="small ml-auto text-faded">{{ stateWords(one) }}</span>
+          </div>
+        </RadioGroupOption>
+        <p v-if="devices && !devices.length" class="text-faded">No device is set up yet. A steward adds the first one.</p>
+      </RadioGroup>
+      <label class="mt-5 block">Name of the batch
+        <input v-model="name" class="field mt-1" maxlength="120" placeholder="the rubric's name and the time">
+      </label>
+      <p class="mt-6 min-h-6 text-ochre" aria-live="polite">{{ obstacle }}</p>
+      <button class="act mt-2 w-full justify-center" :disabled="running || obstacle !== null">{{ running ? 'Starting…' : 'Scan the stack' }}</button>
+    </div>
+  </form>
+</template>

@@ -1,0 +1,29 @@
+import type { BatchRow } from '~~/core/model/views'
+import { counted } from './count'
+
+/** One line of the Desk: what stands there, and what to do about it. */
+export interface DeskLine { batch: BatchRow, before: string, after: string, act: string, to: string, waits: boolean }
+
+/** What a batch needs now, as a sentence around its name. */
+export function deskLine(batch: BatchRow): DeskLine {
+  const line = (before: string, after: string, act: string, to: string, waits: boolean): DeskLine => ({ batch, before, after, act, to, waits })
+  const ribbon = `/batches/${batch.id}`
+  switch (batch.state) {
+    case 'receiving':
+      return batch.scanning
+        ? line('', `is being scanned: ${counted(batch.sides, 'side')} so far.`, 'Watch', ribbon, false)
+        : line('', `has ${counted(batch.sides, 'side')}. Is more paper to come, or is it complete?`, 'Say which', ribbon, true)
+    case 'to fix':
+      return line(`${counted(batch.asking, 'page')} of`, batch.asking === 1 ? 'needs your eye: its barcode does not read.' : 'need your eye: their barcodes do not read.', 'Look at it', `${ribbon}/fix`, true)
+    case 'to index':
+      return line(`${counted(batch.open_documents, 'document')} of`, batch.open_documents === 1 ? 'waits for its index values.' : 'wait for their index values.', 'Enter them', `${ribbon}/values`, true)
+    case 'held':
+      return line('', 'is held: something went wrong that you can have tried again.', 'See why', ribbon, true)
+    case 'sending':
+      return batch.failed_slips
+        ? line(`${counted(batch.failed_slips, 'delivery', 'deliveries')} from`, 'did not arrive.', 'See why', '/sent', true)
+        : line('', `is being made into files and sent: ${counted(batch.documents, 'document')}.`, 'Watch', ribbon, false)
+    default:
+      return line('', `is being sorted: ${counted(batch.sides, 'side')}.`, 'Watch', ribbon, false)
+  }
+}
