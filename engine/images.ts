@@ -41,13 +41,12 @@ export async function encodeJpeg(image: PageImage, dpi: number, quality = 82): P
 
 // sharp's withMetadata would add a colour profile and make a grey page three channels wide.
 function withJpegDensity(jpeg: Buffer, dpi: number): Buffer {
-  // JFIF 1.02: APP0 comes first; units at byte 13, densities at 14 and 16.
-  if (jpeg.readUInt16BE(2) === 0xffe0 && jpeg.toString('latin1', 6, 10) === 'JFIF') {
-    jpeg[13] = 1
-    jpeg.writeUInt16BE(Math.round(dpi), 14)
-    jpeg.writeUInt16BE(Math.round(dpi), 16)
-  }
-  return jpeg
+  // JFIF 1.02: APP0 follows the start of the image; unit 1 is dots an inch.
+  const header = Buffer.from('ffe000104a46494600010201000000000000', 'hex')
+  header.writeUInt16BE(Math.round(dpi), 12)
+  header.writeUInt16BE(Math.round(dpi), 14)
+  const present = jpeg.readUInt16BE(2) === 0xffe0 ? 2 + jpeg.readUInt16BE(4) : 0
+  return Buffer.concat([jpeg.subarray(0, 2), header, jpeg.subarray(2 + present)])
 }
 
 /** PNG of a page, with its resolution. */

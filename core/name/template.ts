@@ -91,18 +91,14 @@ function shorten(text: string, bytes: number): string {
 }
 
 /**
- * The relative path that a template gives, without an extension. Only the template's own "/" makes a folder.
- * @throws {Error} where the result would leave its folder
+ * The relative path that a template gives, without an extension. Only the template's own "/" makes a folder,
+ * and a step that a value would make empty, "." or ".." becomes "_", so the path never leaves its folder.
  */
 export function renderName(template: string, context: NameContext): string {
   const filled = parse(template)
     .map(part => 'text' in part ? part.text.replace(/[<>:"|?*]/g, '_') : safePart(resolve(part.name, part.option, context)))
     .join('')
-  const steps = filled.split('/').map(safeStep)
-  if (filled.startsWith('/') || steps.some(step => step === '..' || step === '.')) {
-    throw new Error(`The name ${JSON.stringify(filled)} from the template ${JSON.stringify(template)} would leave its folder.`)
-  }
-  return steps.join('/')
+  return filled.split('/').map(safeStep).join('/')
 }
 
 /** The name, or the name with " (2)", " (3)" … before its extension: the first that is not taken. */

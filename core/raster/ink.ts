@@ -2,12 +2,14 @@ import { blockStatistics, forEachRow, overNeighbours } from './blocks'
 import { findComponents, type Components } from './components'
 import { isHole, isSpeck, isStaple, isStreak, touchesEdge, type Look } from './discounts'
 import type { Bitmap, Grey } from './image'
+import { paperLevel } from './turn'
 
 // See-through seldom darkens paper by more than an eighth; a faint pencil line does.
 const leastContrast = 0.13
 // Where a mark is no darker than this, soft edges betray see-through: it was blurred by the paper.
 const faint = 0.34
 const sharpEdge = 0.055
+const leastPaper = 0.62
 
 /** What stands on a side: the share of it that is ink a reader would see, and that ink alone. */
 export interface InkFound { ink: number, content: Bitmap }
@@ -16,7 +18,10 @@ export interface InkFound { ink: number, content: Bitmap }
 function darkMarks(image: Grey, dpi: number): { marks: Bitmap, paper: Float32Array[] } {
   const { width, height, data } = image
   const { mean } = blockStatistics(image, Math.max(4, Math.round(0.08 * dpi)))
-  const paperBlocks = overNeighbours(overNeighbours(mean, 3, 'max'), 2, 'mean')
+  const local = overNeighbours(overNeighbours(mean, 3, 'max'), 2, 'mean')
+  // Inside a picture or a black bar no paper is near; there the page's own level stands in.
+  const floor = leastPaper * paperLevel(image)
+  const paperBlocks = { ...local, data: local.data.map(level => Math.max(level, floor)) }
   const marks = new Uint8Array(data.length)
   const paper: Float32Array[] = []
   forEachRow(paperBlocks, width, height, (y, values) => {

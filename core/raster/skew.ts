@@ -5,6 +5,8 @@ const coarseStep = 0.5
 const fineStep = 0.05
 const workDpi = 100
 const mostPoints = 60000
+// About one short line of text; with less, noise decides.
+const leastPoints = 150
 
 /** Lower edges of ink at about 100 dpi: where text lines stand. */
 function lowerEdges(ink: Bitmap, dpi: number): { x: Float32Array, y: Float32Array, count: number } {
@@ -32,7 +34,7 @@ function lowerEdges(ink: Bitmap, dpi: number): { x: Float32Array, y: Float32Arra
  */
 export function findSkew(ink: Bitmap, dpi: number): number {
   const points = lowerEdges(ink, dpi)
-  if (points.count < 60) return 0
+  if (points.count < leastPoints) return 0
   const half = Math.ceil(ink.width * Math.tan((range + 1) * Math.PI / 180)) + 2
   const bins = new Int32Array(ink.height + 2 * half)
 

@@ -13,8 +13,13 @@ function pixels(side: ScannedSide) {
 }
 
 /** The side as a device sends it. */
-export function asJpeg(side: ScannedSide, dpi: number): Promise<Buffer> {
-  return pixels(side).withMetadata({ density: dpi }).jpeg({ quality: 80 }).toBuffer()
+export async function asJpeg(side: ScannedSide, dpi: number): Promise<Buffer> {
+  const jpeg = await pixels(side).jpeg({ quality: 80 }).toBuffer()
+  // A JFIF header with the resolution; sharp writes it only together with a colour profile.
+  const header = Buffer.from('ffe000104a46494600010201000000000000', 'hex')
+  header.writeUInt16BE(dpi, 12)
+  header.writeUInt16BE(dpi, 14)
+  return Buffer.concat([jpeg.subarray(0, 2), header, jpeg.subarray(2)])
 }
 
 /** Sides as one PDF of plain images: CCITT G4 for mono, JPEG otherwise. */

@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest'
+import { enteredFields } from '../../core/index/entered'
+import { checkValue, shownValue } from '../../core/index/fieldValue'
+import { fillFields } from '../../core/index/fill'
+import { passesLuhn } from '../../core/index/luhn'
+import { DocumentType, Field } from '../../core/model/rubric'
+
+const field = (more: Record<string, unknown>) => Field.parse({ id: 'f', label: 'Field', ...more })
+
+it.each([
+  [{ kind: 'date', format: 'dd/MM/yyyy' }, '31/03/2026', '2026-03-31'],
+  [{ kind: 'date', format: 'd MMMM yyyy' }, '3 March 2026', '2026-03-03'],
+  [{ kind: 'date' }, '2026-03-31', '2026-03-31'],
+  [{ kind: 'date' }, '31/02/2026', null],
+  [{ kind: 'number', decimals: 2 }, '1,234.5', '1234.50'],
+  [{ kind: 'number' }, '12,5', '12.5'],
+  [{ kind: 'number', min: 0 }, '-1', null],
+  [{ kind: 'number', decimals: 0 }, '1.5', null],
+  [{ kind: 'choice', choices: ['Inner', 'Outer'] }, 'inner', 'Inner'],
+  [{ kind: 'choice', choices: ['Inner', 'Outer'] }, 'Yard', null],
+  [{ kind: 'email' }, 'sark@saltmere.example', 'sark@saltmere.example'],
+  [{ kind: 'email' }, 'sark@', null],
+  [{ pattern: '^\\d{5}$' }, ' 04217 ', '04217'],
+  [{ pattern: '^\\d{5}$' }, '4217', null],
+  [{ check: 'luhn' }, '98294580', '98294580'],
+  [{ check: 'luhn' }, '98294581', null],
+])('%j takes %s as %s', (given, typed, kept) => {
+  const checked = checkValue(field(given), typed)
+  expect(checked.ok ? checked.value : null).toBe(kept)
+  if (!checked.ok) expect(checked.why).toContain(typed.trim())
+})
+
+it('shows a date as it is typed', () => {
+  expect(shownValue(field({ kind: 'date', format: 'dd/MM/yyyy' }), '2026-03-31')).toBe('31/03/2026')
+})
+
+it('knows the Luhn digit of ISO/IEC 7812-1', () => {
+  expect(passesLuhn('79927398713')).toBe(true)
+  expect(passesLuhn('79927398710')).toBe(false)
+  expect(passesLuhn('7992739871x')).toBe(false)
+})
+
+const word = (text: string, x: number, y: number, line: number, confidence = 0.9) => ({ text, x, y, width: text.length * 0.09, height: 0.12, confidence, line })
+
+describe('filling', () => {
+  const type = DocumentType.parse({
+    id: 'permit', label: 'Permit', fields: [
+      { id: 'permit', label: 'Permit', required: true, pattern: '^\\d{5}$', from: [{ barcode: 'permit' }] },
+      { id: 'hull', label: 'Hull', required: true, check: 'luhn', from: [{ text: { near: 'Hull number', value: '\\d{8}' } }] },
+      { id: 'issued', label: 'Issued', kind: 'date', required: true, from: [{ text: { zone: { x: 5, y: 2, width: 3, height: 1 }, value: '(\\d\\d/\\d\\d/\\d{4})' } }, { value: '01/01/2026' }] },
+    ],
+  })
+
+  it('takes values from the barcode, beside or below a label, and from a zone', () => {
+    const words = [
+      word('Hull', 0.7, 2.8, 0), word('number', 1.1, 2.8, 0), word('Vessel', 3, 2.8, 0),
+      word('98294580', 0.75, 3, 1, 0.8), word('Fulmar', 3, 3, 1), word('on', 5.2, 2.3, 2), word('28/04/2026', 5.5, 2.3, 2),
+    ]
+    const { fields, missing } = fillFields(type, { barcode: { permit: '04217' }, pages: [[], words] })
+    expect(fields).toEqual({
+      permit: { value: '04217', from: 'barcode', confidence: 1 },
+      hull: { value: '98294580', from: 'text', confidence: 0.8 },
+      issued: { value: '2026-04-28', from: 'text', confidence: 0.9 },
+    })
+    expect(missing).toEqual([])
+  })
+
+  it('finds a label of which one letter was misread', () => {
+    const words = [word('Hull', 0.7, 2.8, 0), word('numbor', 1.1, 2.8, 0), word('98294580', 1.9, 2.8, 0)]
+    expect(fillFields(type, { barcode: {}, pages: [words] }).fields.hull?.value).toBe('98294580')
+  })
+
+  it('leaves a value that fails its checks empty, and says what is missing', () => {
+    const words = [word('Hull', 0.7, 2.8, 0), word('number', 1.1, 2.8, 0), word('98294581', 1.8, 2.8, 0)]
+    const { fields, missing } = fillFields(type, { barcode: { permit: '4217' }, pages: [words] })
+    expect(Object.keys(fields)).toEqual(['issued'])
+    expect(fields.issued).toEqual({ value: '2026-01-01', from: 'value', confidence: 1 })
+    expect(missing).toEqual(['permit', 'hull'])
+  })
+
+  it('keeps where an untouched value came from, and says what a person must still put right', () => {
+    const before = { permit: { value: '04217', from: 'barcode' as const, confidence: 1 } }
+    const entered = enteredFields(type, { permit: '04217', hull: '98294581', issued: '' }, before)
+    expect(entered.fields).toEqual(before)
+    expect(entered.faults.map(fault => fault.field)).toEqual(['hull', 'issued'])
+    expect(enteredFields(type, { nonsense: '1' }, {}).unknown).toBe('nonsense')
+  })
+})

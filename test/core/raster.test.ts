@@ -1,0 +1,130 @@
+import { describe, expect, it } from 'vitest'
+import { findBars } from '../../core/raster/bars'
+import { findComponents } from '../../core/raster/components'
+import type { Grey } from '../../core/raster/image'
+import { findInk } from '../../core/raster/ink'
+import { adaptiveMono, fixedMono } from '../../core/raster/mono'
+import { findSkew } from '../../core/raster/skew'
+import { straighten } from '../../core/raster/turn'
+
+const dpi = 200
+const maxInk = 0.00001
+
+/** A4 at 200 dpi with a little grain, on which tests draw with functions of x and y. */
+function page(paper = 240): Grey {
+  const data = new Uint8Array(1654 * 2339)
+  let state = 9
+  for (let at = 0; at < data.length; at++) {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
+    data[at] = paper + (state >>> 29) - 4
+  }
+  return { width: 1654, height: 2339, data }
+}
+
+function draw(image: Grey, x: number, y: number, width: number, height: number, level: number, inside: (x: number, y: number) => boolean = () => true): Grey {
+  for (let row = 0; row < height; row++) {
+    for (let column = 0; column < width; column++) {
+      if (inside(column, row)) image.data[Math.round(y + row) * image.width + Math.round(x + column)] = level
+    }
+  }
+  return image
+}
+
+const disc = (radius: number) => (x: number, y: number) => Math.hypot(x - radius, y - radius) <= radius
+
+/** A light mark whose edges run out softly, as ink that comes through paper does. */
+function soft(image: Grey, x: number, y: number, size: number, depth: number): Grey {
+  for (let row = 0; row < size; row++) {
+    for (let column = 0; column < size; column++) {
+      const edge = Math.min(row, column, size - row, size - column) / 8
+      const at = (y + row) * image.width + x + column
+      image.data[at] = image.data[at]! * (1 - depth * Math.min(1, edge))
+    }
+  }
+  return image
+}
+
+describe('ink that a reader would see', () => {
+  it.each<[string, (image: Grey) => Grey]>([
+    ['nothing', image => image],
+    ['grey paper', () => page(196)],
+    ['punch holes', image => draw(draw(image, 70, 830, 46, 46, 60, disc(23)), 70, 1460, 46, 46, 60, disc(23))],
+    ['a staple\'s shadow', image => draw(image, 60, 50, 70, 70, 80, (x, y) => Math.abs(x - y) < 3)],
+    ['a feeder streak', image => draw(image, 700, 0, 3, 2339, 150)],
+    ['a broken feeder streak', image => draw(image, 700, 0, 2, 2339, 150, (_, y) => y % 400 < 360)],
+    ['specks of dust', image => [[300, 300], [900, 1200], [1200, 400], [500, 2000], [1400, 1800]].reduce((to, [x, y]) => draw(to, x!, y!, 5, 5, 40, disc(2.5)), image)],
+    ['a dark border', image => draw(image, 0, 0, 14, 2339, 70)],
+    ['see-through of the other side', image => soft(soft(image, 300, 400, 200, 0.24), 800, 900, 120, 0.2)],
+  ])('%s is blank', (_, change) => {
+    expect(findInk(change(page()), dpi).ink).toBeLessThanOrEqual(maxInk)
+  })
+
+  it.each<[string, (image: Grey) => Grey]>([
+    ['a lone small 7', image => draw(draw(image, 820, 2200, 10, 3, 40), 826, 2203, 3, 14, 40)],
+    ['a faint pencil line', image => draw(image, 300, 500, 240, 3, 196)],
+    ['a short upright stroke', image => draw(image, 800, 1000, 4, 60, 60)],
+  ])('%s is not', (_, change) => {
+    expect(findInk(change(page()), dpi).ink).toBeGreaterThan(maxInk)
+  })
+
+  it('measures a known share', () => {
+    const { ink } = findInk(draw(page(), 400, 400, 500, 500, 30), dpi)
+    expect(ink).toBeCloseTo(250000 / (1654 * 2339), 3)
+  })
+})
+
+it('finds connected ink through corners and branches', () => {
+  const rows = ['##..#', '..#.#', '....#', '#...#', '#####']
+  const data = Uint8Array.from(rows.join(''), letter => letter === '#' ? 1 : 0)
+  const parts = findComponents({ width: 5, height: 5, data })
+  expect(parts.count).toBe(2)
+  expect([...parts.area].sort()).toEqual([10, 3].sort())
+})
+
+describe('straightening', () => {
+  const lines = () => {
+    const image = page()
+    for (let line = 0; line < 40; line++) {
+      for (let word = 0; word < 12; word++) draw(image, 200 + word * 104, 250 + line * 46, 40 + (word * 37 + line * 13) % 50, 18, 30)
+    }
+    return image
+  }
+
+  it.each([-2.5, -1.3, -0.4, 0, 0.2, 0.9, 2.5])('finds %d° to within 0.1°', (degrees) => {
+    // Turning the page the other way makes it askew by as much.
+    const askew = straighten({ ...lines(), channels: 1 }, -degrees, [240])
+    expect(Math.abs(findSkew(fixedMono(askew, 0.5), dpi) - degrees)).toBeLessThan(0.1)
+  })
+
+  it('says 0 of a page without lines', () => {
+    expect(findSkew(fixedMono(draw(page(), 700, 900, 200, 200, 20, disc(100)), 0.5), dpi)).toBe(0)
+  })
+})
+
+it('makes mono from unevenly lit paper: text stays, shadow goes', () => {
+  const image = page()
+  for (let y = 0; y < image.height; y++) for (let x = 0; x < image.width; x++) image.data[y * image.width + x]! -= Math.round(x / image.width * 110)
+  draw(image, 1400, 1000, 60, 12, 60)
+  draw(image, 100, 1000, 60, 12, 90)
+  const { data } = adaptiveMono(image, dpi, 0.5)
+  expect(data[1006 * 1654 + 1430]).toBe(1)
+  expect(data[1006 * 1654 + 130]).toBe(1)
+  expect(data.reduce((sum, value) => sum + value, 0)).toBe(2 * 60 * 12)
+})
+
+describe('bars', () => {
+  it('sees bars, upright or lying, that no reader could read', () => {
+    const upright = draw(page(), 900, 100, 360, 90, 20, x => (x * 7 % 31) < 14)
+    expect(findBars(fixedMono(upright, 0.5), dpi)).toHaveLength(1)
+    const lying = draw(page(), 900, 100, 90, 360, 20, (_, y) => (y * 7 % 31) < 14)
+    expect(findBars(fixedMono(lying, 0.5), dpi)).toHaveLength(1)
+  })
+
+  it('sees none in a ruled table or in rows of words', () => {
+    const table = page()
+    for (let column = 0; column < 9; column++) draw(table, 200 + column * 130, 300, 3, 700, 20)
+    for (let row = 0; row < 12; row++) draw(table, 200, 300 + row * 60, 1040, 3, 20)
+    for (let row = 0; row < 11; row++) for (let word = 0; word < 60; word++) draw(table, 210 + word * 17, 320 + row * 60, 9, 16, 20, (x, y) => (x * 3 + y * 5 + word) % 7 < 3)
+    expect(findBars(fixedMono(table, 0.5), dpi)).toEqual([])
+  })
+})

@@ -1,0 +1,95 @@
+import { mkdtemp, readdir, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { esclDevice } from '../../devices/escl'
+import { makeStack } from '../../standins/paper/stacks'
+import { command } from '../product/command'
+import { startDevice } from '../product/device'
+
+let device: Awaited<ReturnType<typeof startDevice>>
+let folder: string
+beforeAll(async () => {
+  device = await startDevice()
+  folder = await mkdtemp(join(tmpdir(), 'rubricator-device-'))
+})
+afterAll(async () => {
+  device.stop()
+  await rm(folder, { recursive: true })
+})
+
+const settings = { source: 'feeder', twoSided: true, colour: 'grey', dpi: 75, paper: 'A4' } as const
+
+describe('our eSCL client and the simulated device', () => {
+  it('reads what the device can do', async () => {
+    expect(await esclDevice('D', device.address).capabilities()).toEqual({
+      model: 'Test device', feeder: true, duplex: true, glass: false, colourModes: ['mono', 'grey', 'colour'],
+      resolutions: [75, 100, 150, 200, 300, 400, 600], formats: ['image/jpeg', 'application/pdf'],
+    })
+  })
+
+  it('takes side after side, then the end; a cancelled scan gives no more', async () => {
+    await device.load(1)
+    const client = esclDevice('D', device.address)
+    const job = await client.start(settings)
+    const first = await client.next(job)
+    expect(first!.mediaType).toBe('image/jpeg')
+    expect(await sharp(first!.bytes).metadata()).toMatchObject({ width: 620, height: 877, channels: 1, density: 75 })
+    expect(await client.status()).toEqual({ state: 'busy', feederLoaded: true })
+    await expect(client.start(settings)).rejects.toThrow('D is busy with another scan. Wait until it is free')
+    await client.cancel(job)
+    expect(await client.next(job)).toBeNull()
+    expect((await client.status()).state).toBe('idle')
+  })
+
+  it('gives the same side again when the connection broke before it was taken', async () => {
+    await device.load(1)
+    const client = esclDevice('D', device.address)
+    const job = await client.start(settings)
+    const gone = new AbortController()
+    const broken = await fetch(`${job}/NextDocument`, { signal: gone.signal })
+    gone.abort()
+    await broken.arrayBuffer().catch(() => undefined)
+    const sides = makeStack('mooring-permits', 1).truth.sides.length
+    let taken = 0
+    while (await client.next(job)) taken++
+    // What was already on its way when the line broke may count as taken; nothing else may be missing.
+    expect(taken).toBeGreaterThanOrEqual(sides - 1)
+    expect(taken).toBeLessThanOrEqual(sides)
+  })
+
+  it('says what to do about an empty feeder and about a device that does not answer', async () => {
+    await device.clear()
+    await expect(esclDevice('D', device.address).start(settings)).rejects.toThrow('The feeder of D is empty. Load the paper')
+    await expect(esclDevice('D', 'http://127.0.0.1:9/eSCL').status()).rejects.toThrow('D does not answer at 127.0.0.1:9. Check that it is switched on')
+  })
+
+  it.each([
+    ['nonsense', 400], ['<a/>', 400],
+    ['<ScanSettings><InputSource>Platen</InputSource></ScanSettings>', 400],
+    ['<ScanSettings><InputSource>Feeder</InputSource></ScanSettings>', 409],
+  ])('the device refuses %s', async (body, status) => {
+    expect((await fetch(`${device.address}/ScanJobs`, { method: 'POST', body })).status).toBe(status)
+  })
+})
+
+describe('scanimage, a client that is not ours', () => {
+  const scanimage = (...args: string[]) => command('scanimage', args, { SANE_CONFIG_DIR: folder })
+
+  it('lists the device and scans the stack, both sides of every sheet', async () => {
+    await writeFile(join(folder, 'dll.conf'), 'airscan\n')
+    await writeFile(join(folder, 'airscan.conf'), `[devices]\n"Test device" = ${device.address}, eSCL\n[options]\ndiscovery = disable\n`)
+    await device.load(1)
+    const listed = await scanimage('-L')
+    expect(listed.output).toContain('Test device')
+    const name = /`(airscan:[^']+)'/.exec(listed.output)![1]!
+    const scanned = await scanimage('-d', name, '--source', 'ADF Duplex', '--mode', 'Gray', '--resolution', '75', '--format=png', `--batch=${folder}/side-%d.png`)
+    expect(scanned.errors).toContain('Document feeder out of documents')
+    const sides = (await readdir(folder)).filter(file => file.startsWith('side-'))
+    expect(sides).toHaveLength(makeStack('mooring-permits', 1).truth.sides.length)
+    const { width, height } = await sharp(join(folder, 'side-1.png')).metadata()
+    expect(width).toBeGreaterThan(600)
+    expect(height).toBeGreaterThan(850)
+  })
+})

@@ -1,0 +1,99 @@
+import { execFile } from 'node:child_process'
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { promisify } from 'node:util'
+import sharp from 'sharp'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { decodeImage, encodeJpeg, encodePng } from '../../engine/images'
+import { writePdf } from '../../engine/pdfOut'
+import { decodePage, openSource } from '../../engine/sources'
+import { encodeG4, readG4 } from '../../engine/tiff'
+
+const run = promisify(execFile)
+let folder: string
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'rubricator-files-'))
+})
+afterAll(() => rm(folder, { recursive: true }))
+
+const width = 830
+const height = 1170
+const ink = Uint8Array.from({ length: width * height }, (_, at) => (at % width) % 40 < 9 && Math.floor(at / width) % 50 < 30 ? 0 : 255)
+
+describe('page files', () => {
+  it('CCITT G4 in one strip comes back as it went in', async () => {
+    const tiff = await encodeG4({ width, height, data: ink }, 100)
+    expect(readG4(tiff)).toMatchObject({ width, height })
+    await writeFile(join(folder, 'page.tif'), tiff)
+    const back = await decodeImage(join(folder, 'page.tif'), 1)
+    expect(back).toMatchObject({ width, height, channels: 1, dpi: 100 })
+    expect(Buffer.compare(Buffer.from(back.data), Buffer.from(ink))).toBe(0)
+  })
+
+  it.each([['JPEG', encodeJpeg], ['PNG', encodePng]])('grey %s stays one channel and keeps its resolution', async (_, encode) => {
+    const { channels, density } = await sharp(await encode({ width, height, channels: 1, data: ink, dpi: 200 }, 200)).metadata()
+    expect([channels, density]).toEqual([1, 200])
+  })
+})
+
+describe('PDF/A', () => {
+  const words = [
+    { text: 'Mooring', x: 1, y: 1, width: 0.8, height: 0.14, confidence: 1, line: 0 },
+    { text: 'permit', x: 1.9, y: 1, width: 0.6, height: 0.14, confidence: 1, line: 0 },
+  ]
+
+  it('carries the G4 strip, the words where they stand, an embedded font and the marks of PDF/A-2b', async () => {
+    await writeFile(join(folder, 'page.tif'), await encodeG4({ width, height, data: ink }, 100))
+    await writeFile(join(folder, 'page.jpg'), await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 100 }, 100))
+    const page = { widthPx: width, heightPx: height, dpi: 100, words }
+    const made = join(folder, 'made.pdf')
+    const options = { title: 'Test', archival: true, created: new Date('2026-03-31T12:00:00Z'), language: 'en' }
+    const pages = [{ ...page, file: join(folder, 'page.tif'), mono: true }, { ...page, file: join(folder, 'page.jpg'), mono: false }]
+    await writePdf(made, pages, options)
+
+    await run('qpdf', ['--check', made])
+    expect((await run('pdfimages', ['-list', made])).stdout).toMatch(/830\s+1170\s+gray\s+1\s+1\s+ccitt[\s\S]*830\s+1170\s+gray\s+1\s+8\s+jpeg/)
+    expect((await run('pdffonts', [made])).stdout).toMatch(/DejaVuSans\s+CID TrueType\s+Identity-H\s+yes yes yes/)
+    expect((await run('pdftotext', ['-f', '1', '-l', '1', made, '-'])).stdout).toContain('Mooring permit')
+    const box = /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)"[^>]*>Mooring/.exec((await run('pdftotext', ['-bbox', made, '-'])).stdout)!
+    expect(Number(box[1]) / 72).toBeCloseTo(1, 1)
+    expect(Number(box[3]) / 72).toBeCloseTo(1.8, 1)
+    const plain = (await run('qpdf', ['--qdf', made, '-'], { encoding: 'latin1', maxBuffer: 1 << 26 })).stdout
+    for (const mark of ['<pdfaid:part>2</pdfaid:part>', '<pdfaid:conformance>B</pdfaid:conformance>', '/GTS_PDFA1', '/ID [']) expect(plain).toContain(mark)
+    expect(plain).not.toMatch(/\/(Encrypt|JavaScript|Launch)\b/)
+
+    // The picture is what was scanned, the right way up and not inverted.
+    const drawn = await decodePage(await openSource(made), 1, 100, false)
+    let wrong = 0
+    for (let at = 0; at < drawn.data.length; at++) if ((drawn.data[at]! < 128) !== (ink[at] === 0)) wrong++
+    expect(drawn.width).toBe(width)
+    expect(wrong / drawn.data.length).toBeLessThan(0.02)
+
+    // The same input gives the same bytes, so a retry changes nothing.
+    const first = await readFile(made)
+    await writePdf(made, pages, options)
+    expect(Buffer.compare(first, await readFile(made))).toBe(0)
+  })
+})
+
+describe('input', () => {
+  const open = async (name: string, bytes: Uint8Array) => {
+    await writeFile(join(folder, name), bytes)
+    return decodePage(await openSource(join(folder, name)), 1, 200, false)
+  }
+
+  it('goes by the bytes, not the name', async () => {
+    const jpeg = await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 150 }, 150)
+    expect(await open('really.pdf', jpeg)).toMatchObject({ width, height, dpi: 150 })
+  })
+
+  it.each<[string, () => Promise<Uint8Array> | Uint8Array, string]>([
+    ['empty', () => new Uint8Array(), 'empty'],
+    ['text', () => Buffer.from('just some words'), 'none of PDF, TIFF, JPEG or PNG'],
+    ['cut-pdf', () => Buffer.from('%PDF-1.7\n1 0 obj\n<< /Type /Catalog'), 'damaged or cut short'],
+    ['cut-jpeg', async () => (await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 100 }, 100)).subarray(0, 9000), 'cannot be decoded'],
+  ])('says what is wrong with a file that is %s', async (name, bytes, words) => {
+    await expect(open(name, await bytes())).rejects.toThrow(words)
+  })
+})

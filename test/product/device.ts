@@ -1,0 +1,21 @@
+import { fork, type ChildProcess } from 'node:child_process'
+
+/** A simulated device of the test's own, faster than any real one. */
+export async function startDevice(): Promise<{ address: string, load: (seed: number) => Promise<void>, clear: () => Promise<void>, stop: () => void }> {
+  const child: ChildProcess = fork('standins/device/main.ts', ['--name', 'Test device', '--speed', '6000'], { execArgv: ['--import', 'tsx'] })
+  const port = await new Promise<number>((resolve, reject) => {
+    child.once('message', message => resolve((message as { port: number }).port))
+    child.once('exit', code => reject(new Error(`The device ended with ${code}.`)))
+  })
+  const bench = `http://127.0.0.1:${port}/`
+  const post = async (what: string, form: Record<string, string>) => {
+    const response = await fetch(bench + what, { method: 'POST', body: new URLSearchParams(form), redirect: 'manual' })
+    if (response.status !== 303) throw new Error(`The bench answered ${response.status}.`)
+  }
+  return {
+    address: `${bench}eSCL`,
+    load: seed => post('load', { stack: 'mooring-permits', seed: String(seed) }),
+    clear: () => post('clear', {}),
+    stop: () => child.kill(),
+  }
+}

@@ -1,0 +1,26 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { z } from 'zod'
+
+const RunFile = z.object({
+  app: z.string(),
+  standins: z.record(z.string(), z.string()),
+  folders: z.record(z.string(), z.string()),
+  signIns: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()) })),
+})
+
+/** The running copy that the tests use, found by its run.json. */
+export function running() {
+  const data = process.env.RUBRICATOR_DATA ?? '.data'
+  const found = RunFile.parse(JSON.parse(readFileSync(join(data, 'run.json'), 'utf8')))
+  const person = (name: string) => found.signIns.find(one => one.name === name)!
+  return { ...found, bench: found.standins['office-device-bench']!, folder: found.folders['network-folder']!, person }
+}
+
+/** Puts a demo stack into the office device's feeder, through its bench. */
+export async function putPaper(seed: number): Promise<void> {
+  const response = await fetch(`${running().bench}load`, {
+    method: 'POST', body: new URLSearchParams({ stack: 'mooring-permits', seed: String(seed) }), redirect: 'manual',
+  })
+  if (response.status !== 303) throw new Error(`The bench answered ${response.status}.`)
+}
