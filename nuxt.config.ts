@@ -28,5 +28,7 @@ export default defineNuxtConfig({
       crossOriginEmbedderPolicy: false,
     },
     rateLimiter: false,
+    // It refuses any value that looks like markup; Vue escapes what it shows, and Zod checks what comes in.
+    xssValidator: false,
   },
 })

@@ -1,7 +1,10 @@
-/** What went wrong, in the server's words; null where nothing did. */
+// What the server says to a request without a session; a failed sign-in has words of its own.
+const signedOut = 'Sign in first.'
+
+/** What went wrong, in the server's words where it has some. */
 export function troubleWords(error: unknown): string {
   const answer = error as { data?: { message?: string }, statusCode?: number }
-  if (answer.statusCode === 401) return 'You are signed out. Sign in again; what you entered is still here until you leave this page.'
+  if (answer.statusCode === 401 && answer.data?.message === signedOut) return 'You are signed out. Sign in again; what you entered is still here until you leave this page.'
   if (answer.data?.message && answer.statusCode !== 500) return answer.data.message
   return 'The server does not answer as it should. Wait a moment, then try again.'
 }

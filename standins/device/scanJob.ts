@@ -12,7 +12,7 @@ interface Place { stack: Parameters<typeof scanSide>[0], sheet: number, face: 'f
 export class ScanJob {
   state: 'Processing' | 'Completed' | 'Canceled' = 'Processing'
   completed = 0
-  private pending: Sent | null = null
+  private pending: Promise<Sent | null> | null = null
   private readonly sides: Place[] = []
   private readyAt: number
   private readonly started = Date.now()
@@ -26,10 +26,9 @@ export class ScanJob {
   }
 
   /** The next side, scanned now; the same one again until `fetched` is called. Null after the last. */
-  async next(): Promise<Sent | null> {
-    if (this.state !== 'Processing') return null
-    this.pending ??= await this.scan()
-    return this.pending
+  next(): Promise<Sent | null> {
+    if (this.state !== 'Processing') return Promise.resolve(null)
+    return this.pending ??= this.scan()
   }
 
   /** The client has the side that `next` gave. */

@@ -38,9 +38,9 @@ const width = computed(() => Math.round(height * (props.page.aspect ?? 0.707)))
       :style="{ width: aside ? '3rem' : `${width}px`, height: `${height}px` }"
     >
       <img v-if="page.thumbnail" :src="`/api/pages/${page.id}/thumbnail`" alt="" loading="lazy" class="h-full w-full" :class="aside ? 'object-cover object-left opacity-50' : 'object-contain'">
-      <span v-else class="grid h-full place-items-center text-sm text-faded">{{ page.examined ? 'no picture' : 'just in' }}</span>
+      <span v-else class="grid h-full place-items-center text-sm text-faded" aria-hidden="true">{{ page.examined ? 'no picture' : 'just in' }}</span>
     </span>
-    <span class="mt-0.5 flex justify-between gap-1 text-xs text-faded">
+    <span class="mt-0.5 flex justify-between gap-1 text-xs text-faded" aria-hidden="true">
       <span class="numbers">{{ page.sheet }}{{ page.side === 'front' ? 'f' : 'b' }}</span>
       <span v-if="words" :class="page.fate === 'held' || page.fate === 'unreadable' ? 'text-ochre font-semibold' : ''">{{ words }}</span>
     </span>

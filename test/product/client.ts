@@ -1,0 +1,33 @@
+import { running } from './running'
+
+export interface Answer<T = unknown> { status: number, body: T }
+export type Client = <T = unknown>(method: string, path: string, body?: unknown) => Promise<Answer<T>>
+
+/** A client of the running copy: signed in with this name, or nobody. */
+export async function client(name?: string): Promise<Client> {
+  const { app, person } = running()
+  let cookie = ''
+  const ask: Client = async <T>(method: string, path: string, body?: unknown) => {
+    const response = await fetch(app + path, {
+      method, headers: { 'content-type': 'application/json', cookie }, body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+    })
+    cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie
+    const text = await response.text()
+    return { status: response.status, body: (response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T }
+  }
+  if (name) {
+    const { status } = await ask('POST', '/api/session', { name, password: person(name).password })
+    if (status !== 200) throw new Error(`${name} could not sign in: ${status}.`)
+  }
+  return ask
+}
+
+/** Asks again until the answer is as wanted. */
+export async function until<T>(ask: () => Promise<T>, wanted: (answer: T) => boolean, seconds = 100): Promise<T> {
+  for (const end = Date.now() + seconds * 1000; ;) {
+    const answer = await ask()
+    if (wanted(answer)) return answer
+    if (Date.now() > end) throw new Error(`Waited ${seconds} seconds; the last answer was ${JSON.stringify(answer).slice(0, 500)}`)
+    await new Promise(resolve => setTimeout(resolve, 300))
+  }
+}

@@ -1,0 +1,111 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import type { BatchDetail, BatchRow, DeviceChoice, RubricChoice } from '../../core/model/views'
+import { client, until, type Client } from '../product/client'
+import { putPaper } from '../product/running'
+
+let nobody: Client
+let tamsin: Client
+let jowan: Client
+let hedra: Client
+let choice: { rubric: string, device: string }
+let batch: BatchDetail
+
+const show = async (id: number) => (await tamsin<BatchDetail>('GET', `/api/batches/${id}`)).body
+
+beforeAll(async () => {
+  [nobody, tamsin, jowan, hedra] = await Promise.all([client(), client('Tamsin'), client('Jowan'), client('Hedra')])
+  const rubrics = (await tamsin<RubricChoice[]>('GET', '/api/rubrics')).body
+  const devices = (await tamsin<DeviceChoice[]>('GET', '/api/devices')).body
+  choice = { rubric: rubrics[0]!.id, device: devices[0]!.id }
+  await putPaper(3)
+  const { status, body } = await tamsin<{ id: number }>('POST', '/api/batches', choice)
+  expect(status).toBe(201)
+  await until(() => show(body.id), found => found.pages.length >= 4)
+  expect((await tamsin('POST', `/api/batches/${body.id}/cancel`)).status).toBe(200)
+  batch = await until(() => show(body.id), found => found.loads[0]!.state === 'cancelled' && found.pages.every(page => page.examined))
+})
+
+describe('who asks', () => {
+  const routes: [string, string][] = [
+    ['GET', '/api/session'], ['GET', '/api/rubrics'], ['GET', '/api/devices'], ['GET', '/api/live'], ['GET', '/api/slips'], ['POST', '/api/slips/1/retry'],
+    ['GET', '/api/batches'], ['POST', '/api/batches'], ['GET', '/api/batches/1'], ['POST', '/api/batches/1/loads'], ['POST', '/api/batches/1/complete'],
+    ['POST', '/api/batches/1/cancel'], ['POST', '/api/batches/1/abandon'], ['POST', '/api/batches/1/resume'], ['GET', '/api/batches/1/questions'], ['GET', '/api/batches/1/ledger'],
+    ['GET', '/api/pages/1/view'], ['GET', '/api/pages/1/thumbnail'], ['GET', '/api/pages/1/words'], ['POST', '/api/pages/1/answer'],
+    ['GET', '/api/documents/1'], ['PUT', '/api/documents/1/fields'], ['GET', '/api/files/1'],
+  ]
+
+  it.each(routes)('%s %s is for those who are signed in', async (method, path) => {
+    expect((await nobody(method, path, method === 'GET' ? undefined : {})).status).toBe(401)
+  })
+
+  it('a clerk sees nothing of another clerk\'s batch, a checker does', async () => {
+    const page = batch.pages[0]!.id
+    const paths: [string, string][] = [['GET', `/api/batches/${batch.id}`], ['GET', `/api/pages/${page}/view`], ['GET', `/api/pages/${page}/thumbnail`], ['POST', `/api/batches/${batch.id}/abandon`], ['GET', `/api/batches/${batch.id}/ledger`]]
+    for (const [method, path] of paths) expect([path, (await jowan(method, path, method === 'GET' ? undefined : {})).status]).toEqual([path, 404])
+    expect((await jowan<BatchRow[]>('GET', '/api/batches')).body.map(row => row.id)).not.toContain(batch.id)
+    expect((await hedra('GET', `/api/batches/${batch.id}`)).status).toBe(200)
+  })
+
+  it('a wrong password and an unknown name get the same answer', async () => {
+    const wrong = await nobody('POST', '/api/session', { name: 'Tamsin', password: 'guess' })
+    const unknown = await nobody('POST', '/api/session', { name: 'Nobody', password: 'guess' })
+    expect([wrong.status, unknown.status]).toEqual([401, 401])
+    expect((wrong.body as { message: string }).message).toBe((unknown.body as { message: string }).message)
+  })
+})
+
+describe('what is asked', () => {
+  it.each<[string, string, unknown, number, string]>([
+    ['POST', '/api/session', { name: 'Tamsin' }, 400, 'password: found nothing, expected a string'],
+    ['POST', '/api/session', '{nonsense', 400, 'not JSON'],
+    ['POST', '/api/batches', { rubric: 'x', device: 'y' }, 400, 'rubric: found "x"'],
+    ['POST', '/api/batches', { rubric: '00000000-0000-4000-8000-000000000000', device: '00000000-0000-4000-8000-000000000000' }, 404, 'no longer here'],
+    ['GET', '/api/batches?before=soon', undefined, 400, 'before: found "soon"'],
+    ['GET', '/api/batches/none', undefined, 400, 'id: found "none"'],
+    ['GET', '/api/batches/999999', undefined, 404, 'nothing here'],
+    ['GET', '/api/files/999999', undefined, 404, 'nothing here'],
+    ['POST', '/api/slips/999999/retry', {}, 404, 'nothing here'],
+    ['PUT', '/api/documents/999999/fields', { values: {}, confirm: true }, 404, 'nothing here'],
+  ])('%s %s %j is refused with %i', async (method, path, body, status, words) => {
+    const answer = await tamsin<{ message: string }>(method, path, body)
+    expect(answer.status).toBe(status)
+    expect(answer.body.message).toContain(words)
+  })
+
+  it('nothing happens twice or out of turn', async () => {
+    const page = batch.pages[0]!.id
+    expect((await tamsin('POST', `/api/batches/${batch.id}/cancel`)).status).toBe(409)
+    expect((await tamsin('POST', `/api/batches/${batch.id}/resume`)).status).toBe(409)
+    expect((await tamsin('POST', `/api/pages/${page}/answer`, { as: 'start' })).status).toBe(409)
+    expect((await tamsin('POST', `/api/pages/${page}/answer`, { as: 'code', value: 'no pattern' })).status).toBe(400)
+    expect((await tamsin('POST', `/api/pages/${page}/answer`, { as: 'perhaps' })).status).toBe(400)
+  })
+})
+
+describe('a batch in several loads', () => {
+  it('keeps what was scanned, takes more, numbers sheets on, and adds up in the ledger', async () => {
+    const before = batch.pages.length
+    await putPaper(4)
+    expect((await tamsin('POST', `/api/batches/${batch.id}/loads`, { device: choice.device })).status).toBe(200)
+    expect((await tamsin('POST', `/api/batches/${batch.id}/loads`, { device: choice.device })).status).toBe(409)
+    expect((await tamsin('POST', `/api/batches/${batch.id}/complete`)).status).toBe(409)
+    await until(() => show(batch.id), found => found.pages.length >= before + 3)
+    await tamsin('POST', `/api/batches/${batch.id}/cancel`)
+    const found = await until(() => show(batch.id), now => now.loads.every(load => load.state === 'cancelled'))
+    expect(found.pages.map(page => page.position)).toEqual(found.pages.map((_, at) => at + 1))
+    expect(found.pages[before]!.sheet).toBe(found.pages[before - 1]!.sheet + 1)
+    expect(found.pages[before]!.side).toBe('front')
+    const ledger = (await tamsin<{ totals: Record<string, number> }>('GET', `/api/batches/${batch.id}/ledger`)).body
+    expect(ledger.totals).toMatchObject({ scanned: found.pages.length, held: found.pages.length })
+    expect((await tamsin('POST', `/api/batches/${batch.id}/abandon`)).status).toBe(200)
+    expect((await show(batch.id)).state).toBe('abandoned')
+    expect((await tamsin('POST', `/api/batches/${batch.id}/complete`)).status).toBe(409)
+  })
+})
+
+it('pages say how they may be framed and what they may load', async () => {
+  const { app } = (await import('../product/running')).running()
+  const { headers } = await fetch(app)
+  expect(headers.get('content-security-policy')).toContain('default-src \'self\'')
+  expect(headers.get('x-content-type-options')).toBe('nosniff')
+})
