@@ -25,10 +25,10 @@ const width = computed(() => Math.round(height * (props.page.aspect ?? 0.707)))
     :data-position="page.position"
     :data-fate="page.fate ?? 'undecided'"
     :aria-current="current || undefined"
-    :aria-label="`Page ${page.position}, sheet ${page.sheet} ${page.side}${words ? `, ${words}` : ''}${page.heading ? ', starts a document' : ''}`"
     @click="$emit('choose')"
     @dblclick="$emit('open')"
   >
+    <span class="sr-only">Page {{ page.position }}, sheet {{ page.sheet }} {{ page.side }}{{ words ? `, ${words}` : '' }}{{ page.heading ? ', starts a document' : '' }}</span>
     <span
       class="block overflow-hidden border bg-white"
       :class="[
