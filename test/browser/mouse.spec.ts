@@ -90,7 +90,8 @@ test('a stack on the device becomes named, searchable, filed documents', async (
   // Sent: a slip for each, and the files lie where they will be looked for.
   await expect(page).toHaveURL(new RegExp(`/batches/${batch}$`))
   await page.getByRole('link', { name: 'See the slips' }).click()
-  await expect(page.locator('[data-slip="delivered"]')).toHaveCount(truth.documents.length, { timeout: 60_000 })
+  const ofBatch = page.getByRole('listitem').filter({ has: page.locator(`a[href="/batches/${batch}"]`) })
+  await expect(ofBatch.locator('[data-slip="delivered"]')).toHaveCount(truth.documents.length, { timeout: 60_000 })
   await expectAccessible(page)
   for (const { document, fields } of truth.documents) {
     const path = join(running().folder, `2026/mooring-permit/${fields.permit}-${String(document).padStart(3, '0')}`)
