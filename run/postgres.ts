@@ -8,7 +8,14 @@ import { Trouble } from './trouble'
 
 const exec = promisify(execFile)
 
-export interface Database { url: string, stop(): Promise<void>, alive(): Promise<boolean>, restart(): Promise<void> }
+export interface Database {
+  url: string
+  alive(): Promise<boolean>
+  restart(): Promise<void>
+  stop(): Promise<void>
+  /** Removes the stopped database's folder, which may lie outside the data folder. */
+  remove(): Promise<void>
+}
 
 const asRoot = () => process.getuid?.() === 0
 
@@ -80,6 +87,7 @@ export async function startPostgres(data: string, password: string): Promise<Dat
     stop: async () => {
       await control('stop', '-m', 'fast', '-w')
     },
+    remove: () => rm(folder, { recursive: true, force: true }),
   }
 }
 

@@ -31,6 +31,7 @@ export class Product {
   private database: Database | null = null
   private watch: NodeJS.Timeout | undefined
   private stopped = false
+  private announced = false
 
   constructor(private readonly settings: Settings, private readonly say: (words: string) => void) {}
 
@@ -74,6 +75,7 @@ export class Product {
     }
     await writeFile(join(data, 'run.json.part'), `${JSON.stringify(found, null, 2)}\n`, { mode: 0o600 })
     await rename(join(data, 'run.json.part'), join(data, 'run.json'))
+    this.announced = true
     return found
   }
 
@@ -96,8 +98,14 @@ export class Product {
   async stop(): Promise<void> {
     this.stopped = true
     clearInterval(this.watch)
-    await rm(join(this.settings.data, 'run.json'), { force: true })
+    if (this.announced) await rm(join(this.settings.data, 'run.json'), { force: true })
     await Promise.all(this.children.map(child => child.stop()))
     await this.database?.stop().catch(() => undefined)
+  }
+
+  /** Removes everything that a stopped copy kept; for tests. */
+  async remove(): Promise<void> {
+    await this.database?.remove()
+    await rm(this.settings.data, { recursive: true, force: true })
   }
 }

@@ -3,7 +3,10 @@ import { resolve } from 'node:path'
 import { z } from 'zod'
 import { Trouble } from './trouble'
 
-const whole = (low: number, high: number) => z.coerce.number().int().min(low).max(high)
+const whole = (low: number, high: number) => {
+  const expected = `a whole number from ${low} to ${high}`
+  return z.coerce.number(expected).int(expected).min(low, expected).max(high, expected)
+}
 
 const Environment = z.object({
   RUBRICATOR_DATA: z.string().min(1).default('.data'),
@@ -28,7 +31,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
   if (!read.success) {
     const issue = read.error.issues[0]!
     const name = String(issue.path[0])
-    throw new Trouble(`The environment variable ${name} is ${JSON.stringify(env[name])}, which is not sound (${issue.message}); the README's table says what it takes.`)
+    throw new Trouble(`The environment variable ${name} is ${JSON.stringify(env[name])}, expected ${issue.message}; the README's table says more.`)
   }
   const found = read.data
   return {

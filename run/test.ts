@@ -54,7 +54,7 @@ async function withProduct(work: (env: Record<string, string>) => Promise<void>)
     counts.failed++
   } finally {
     await product.stop()
-    if (counts.failed === 0) await rm(data, { recursive: true, force: true })
+    if (counts.failed === 0) await product.remove()
     else say(`The logs of the running copy are in ${data}`)
   }
 }

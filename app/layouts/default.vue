@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { BookOpen, LogOut, NotebookPen, Send } from '@lucide/vue'
+import { BookOpen, Keyboard, LogOut, NotebookPen, Send } from '@lucide/vue'
 
 const me = useMe()
+const showKeys = ref(false)
 const { connected } = useLive(null, async () => undefined)
 
 const places = [
@@ -32,6 +33,9 @@ const places = [
       </ul>
       <div class="mt-auto w-full px-2 text-center text-sm">
         <p class="truncate font-serif text-lg" :title="me.person?.roles.join(', ')">{{ me.person?.name }}</p>
+        <button type="button" class="mx-auto flex min-h-11 items-center gap-1.5 text-lapis hover:underline" @click="showKeys = true">
+          <Keyboard :size="16" aria-hidden="true" /> Keys
+        </button>
         <button type="button" class="mx-auto flex min-h-11 items-center gap-1.5 text-lapis hover:underline" @click="me.signOut()">
           <LogOut :size="16" aria-hidden="true" /> Sign out
         </button>
@@ -43,5 +47,6 @@ const places = [
         <slot />
       </main>
     </div>
+    <KeyList :open="showKeys" @close="showKeys = false" />
   </div>
 </template>

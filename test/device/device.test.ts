@@ -43,6 +43,19 @@ describe('our eSCL client and the simulated device', () => {
     expect((await client.status()).state).toBe('idle')
   })
 
+  it('makes its own black and white, as PDF with one bit a pixel', async () => {
+    await device.load(1)
+    const started = await fetch(`${device.address}/ScanJobs`, {
+      method: 'POST', body: '<ScanSettings><ColorMode>BlackAndWhite1</ColorMode><XResolution>100</XResolution><DocumentFormatExt>application/pdf</DocumentFormatExt></ScanSettings>',
+    })
+    const job = started.headers.get('location')!
+    const side = await fetch(`${job}/NextDocument`)
+    expect(side.headers.get('content-type')).toBe('application/pdf')
+    await writeFile(join(folder, 'mono.pdf'), Buffer.from(await side.arrayBuffer()))
+    expect((await command('pdfimages', ['-list', join(folder, 'mono.pdf')])).output).toMatch(/image\s+827\s+1169\s+\S+\s+1\s+1/)
+    expect((await fetch(job, { method: 'DELETE' })).status).toBe(200)
+  })
+
   it('gives the same side again when the connection broke before it was taken', async () => {
     await device.load(1)
     const client = esclDevice('D', device.address)

@@ -39,7 +39,7 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
         <h2 class="mb-1 text-xl">Index values</h2>
         <dl>
           <div v-for="one in values" :key="one.id" class="flex items-baseline gap-3 border-b border-rule py-1.5">
-            <dt class="w-36 shrink-0 text-faded">{{ one.label }}</dt>
+            <dt class="w-32 shrink-0 text-faded">{{ one.label }}</dt>
             <dd class="min-w-0 flex-1 break-words">{{ one.value }}</dd>
             <dd class="small text-faded">{{ origins[one.from] }}</dd>
           </div>

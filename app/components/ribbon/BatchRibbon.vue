@@ -58,7 +58,7 @@ function onKey(event: KeyboardEvent) {
   <div ref="root" role="group" aria-label="Ribbon: the batch's pages in reading order" @keydown="onKey">
     <section v-for="segment in segments" :key="segment.key" class="flex border-b border-rule py-4 first:pt-0">
       <SegmentHeading :segment="segment" :batch="batch.id" :state="batch.state" />
-      <div class="flex min-w-0 flex-wrap gap-x-3 gap-y-3">
+      <div class="flex min-w-0 flex-wrap gap-x-2 gap-y-2.5">
         <RibbonPage v-for="page in segment.pages" :key="page.id" :page="page" :current="page.position === current" @choose="moveTo(page.position)" @open="emit('open', page)" />
       </div>
     </section>

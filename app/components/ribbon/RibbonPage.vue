@@ -13,7 +13,7 @@ const words = computed(() => {
   if (page.fate === 'held') return 'waits with it'
   return null
 })
-const height = 136
+const height = 126
 const width = computed(() => Math.round(height * (props.page.aspect ?? 0.707)))
 </script>
 

@@ -14,7 +14,7 @@ const kept = computed(() => props.segment.pages.filter(page => page.fate === 'ke
 </script>
 
 <template>
-  <div class="w-52 shrink-0 pr-4">
+  <div class="w-44 shrink-0 pr-3">
     <template v-if="segment.document">
       <h3 class="text-2xl break-words text-vermilion">{{ title }}</h3>
       <p class="small text-faded">{{ counted(kept, 'page') }}<template v-if="segment.document.filled && segment.document.missing.length">, {{ counted(segment.document.missing.length, 'value') }} missing</template></p>

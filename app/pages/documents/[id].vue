@@ -29,14 +29,14 @@ const neighbours = computed(() => {
         <p class="small flex flex-wrap gap-x-4 text-faded"><NuxtLink :to="`/batches/${document.batch}`" class="link">{{ document.batchName }}</NuxtLink><span>document {{ document.position }} of {{ document.siblings.length }}</span><StateMark :state="document.state" /></p>
       </template>
       <nav class="flex items-center gap-1.5" aria-label="Documents of the batch">
-        <NuxtLink v-if="neighbours.before" :to="`/documents/${neighbours.before.id}`" class="link mr-2">Last one</NuxtLink>
+        <NuxtLink v-if="neighbours.before" :to="`/documents/${neighbours.before.id}`" class="link mr-2">Previous</NuxtLink>
         <NuxtLink
           v-for="one in document.siblings" :key="one.id" :to="`/documents/${one.id}`"
           class="numbers grid size-8 place-items-center rounded-xs border text-sm no-underline"
           :class="one.id === id ? 'border-lapis bg-lapis text-white' : one.state === 'open' ? 'border-ochre text-ochre bg-leaf' : 'border-verdigris text-verdigris bg-leaf'"
           :aria-label="`Document ${one.position}, ${one.state}`" :aria-current="one.id === id ? 'page' : undefined" :title="one.state"
         >{{ one.position }}</NuxtLink>
-        <NuxtLink v-if="neighbours.after" :to="`/documents/${neighbours.after.id}`" class="link ml-2">Next one</NuxtLink>
+        <NuxtLink v-if="neighbours.after" :to="`/documents/${neighbours.after.id}`" class="link ml-2">Next</NuxtLink>
       </nav>
     </PageTitle>
     <EntryCard v-if="entering" :document="document" @kept="refresh" />

@@ -45,7 +45,7 @@ const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST'
       <p class="font-serif text-xl">{{ progress.words }}: {{ progress.done }} of {{ counted(progress.of, 'page') }}</p>
       <progress class="mt-2 h-2 w-full accent-verdigris" :value="progress.done" :max="progress.of" :aria-label="progress.words" />
     </div>
-    <div class="grid items-start gap-10 lg:grid-cols-[minmax(0,1fr)_19rem]">
+    <div class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_17rem]">
       <BatchRibbon v-model:current="current" :batch="batch" @open="closeUp = $event" />
       <aside class="sticky top-8 space-y-8">
         <MarginNote :page="currentPage" />

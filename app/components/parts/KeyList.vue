@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+
+defineProps<{ open: boolean }>()
+defineEmits<{ close: [] }>()
+
+const groups = [
+  { where: 'On the ribbon', keys: [['← →', 'the page before, the page after'], ['↑ ↓', 'the line above, the line below'], ['Home End', 'the first page, the last page'], ['Enter', 'shows the page large']] },
+  { where: 'At a page to fix', keys: [['Enter', 'takes the value'], ['Alt B', 'it belongs with the page before'], ['Alt N', 'it starts a document without a code']] },
+  { where: 'On an entry card', keys: [['Enter', 'the next field'], ['Ctrl Enter', 'values are right: next document'], ['Page up Page down', 'turns the document\'s pages']] },
+  { where: 'In a page\'s picture', keys: [['+ −', 'nearer, farther'], ['← → ↑ ↓', 'moves it'], ['0', 'shows all of it']] },
+]
+</script>
+
+<template>
+  <Dialog :open="open" class="relative z-10" @close="$emit('close')">
+    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
+    <div class="fixed inset-0 grid place-items-center overflow-y-auto p-6">
+      <DialogPanel class="w-full max-w-3xl bg-leaf px-9 py-7">
+        <div class="mb-4 flex items-center justify-between border-b border-rule pb-3">
+          <DialogTitle class="text-3xl">Keys</DialogTitle>
+          <button type="button" class="act-quiet" @click="$emit('close')">Close <kbd>Esc</kbd></button>
+        </div>
+        <div class="grid gap-x-12 gap-y-6 sm:grid-cols-2">
+          <section v-for="group in groups" :key="group.where">
+            <h3 class="mb-1 text-xl">{{ group.where }}</h3>
+            <dl>
+              <div v-for="[keys, act] in group.keys" :key="keys" class="flex items-baseline gap-3 py-1">
+                <dt class="w-36 shrink-0"><kbd>{{ keys }}</kbd></dt>
+                <dd>{{ act }}</dd>
+              </div>
+            </dl>
+          </section>
+        </div>
+      </DialogPanel>
+    </div>
+  </Dialog>
+</template>
