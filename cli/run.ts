@@ -10,7 +10,7 @@ import { splitPages } from '../core/split/split'
 import type { SplitDocument } from '../core/split/types'
 import { documentToMake } from '../engine/documentToMake'
 import { makeFiles } from '../engine/makeFiles'
-import { readWords } from '../engine/ocr'
+import { readableLanguages, readWords } from '../engine/ocr'
 import type { Word } from '../core/model/evidence'
 import { UsageError } from './main'
 import { inputFiles } from './inputs'
@@ -24,6 +24,7 @@ export interface RunOptions { rubricFile: string, out: string, jobs: number, jso
 /** The whole pipeline without a server or database. */
 export async function run(options: RunOptions): Promise<number> {
   const rubric = await loadRubric(options.rubricFile)
+  await checkLanguages(rubric)
   await prepareOut(options.out)
   const work = await mkdtemp(join(tmpdir(), 'rubricator-run-'))
   const progress = new Progress()
@@ -51,6 +52,16 @@ export async function run(options: RunOptions): Promise<number> {
   } finally {
     await rm(work, { recursive: true, force: true })
   }
+}
+
+async function checkLanguages(rubric: Rubric): Promise<void> {
+  if (!rubric.read.ocr) return
+  const known = await readableLanguages()
+  rubric.read.languages.forEach((language, at) => {
+    if (!known.includes(language)) {
+      throw new UsageError(`read.languages[${at}]: found "${language}", expected one of ${known.map(one => `"${one}"`).join(', ')}; or install Debian's package tesseract-ocr-${language.replaceAll('_', '-')}`)
+    }
+  })
 }
 
 async function prepareOut(out: string): Promise<void> {

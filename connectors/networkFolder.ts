@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { copyFile, link, mkdir, open, readFile, stat, unlink, writeFile } from 'node:fs/promises'
 import { dirname, join, resolve, sep } from 'node:path'
 import { z } from 'zod'
+import { numberedName } from '../core/name/template'
 import { defineConnector, type Delivery, type Receipt } from './connector'
 
 const Options = z.strictObject({
@@ -33,7 +34,7 @@ async function deliver(root: string, delivery: Delivery): Promise<Receipt> {
 async function placeFirst(root: string, file: Delivery['files'][number], delivery: Delivery): Promise<string> {
   const index = Buffer.from(`${JSON.stringify({ id: delivery.id, file: { sha256: file.sha256, mediaType: file.mediaType }, ...delivery.index }, null, 2)}\n`)
   for (let number = 1; ; number++) {
-    const name = numbered(file.name, number)
+    const name = numberedName(file.name, number)
     const path = inside(root, delivery.folder, name)
     const beside = inside(root, delivery.folder, indexName(name, delivery))
     if (await exists(path) && await digest(path) !== file.sha256) continue
@@ -48,14 +49,7 @@ function indexName(name: string, delivery: Delivery): string {
 }
 
 async function placeFile(path: string, from: string, expected: string): Promise<void> {
-  for (let number = 1; !await place(numbered(path, number), part => copyFile(from, part), expected); number++);
-}
-
-function numbered(name: string, number: number): string {
-  if (number === 1) return name
-  const dot = name.lastIndexOf('.')
-  const cut = dot > name.lastIndexOf('/') ? dot : name.length
-  return `${name.slice(0, cut)} (${number})${name.slice(cut)}`
+  for (let number = 1; !await place(numberedName(path, number), part => copyFile(from, part), expected); number++);
 }
 
 /**

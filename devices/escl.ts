@@ -27,6 +27,8 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
       if (state === 'busy') throw new DeviceError(`${name} is busy with another scan. Wait until it is free, then start again.`)
       if (settings.source === 'feeder' && feederLoaded === false) throw new DeviceError(`The feeder of ${name} is empty. Load the paper, then start again.`)
       const capabilities = await this.capabilities()
+      if (settings.source === 'glass' && !capabilities.glass) throw new DeviceError(`${name} has no glass. Choose another device, or a rubric for the feeder.`)
+      if (settings.source === 'feeder' && !capabilities.feeder) throw new DeviceError(`${name} has no feeder. Choose another device, or a rubric for the glass.`)
       if (settings.twoSided && !capabilities.duplex) throw new DeviceError(`${name} cannot scan both sides. Choose another device, or a rubric for one side.`)
       const dpi = nearest(settings.dpi, capabilities.resolutions)
       const response = await ask('ScanJobs', { method: 'POST', headers: { 'content-type': 'text/xml' }, body: writeSettings({ ...settings, dpi }) })

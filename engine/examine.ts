@@ -1,3 +1,5 @@
+import { hasColour, isTwoLevel } from '../core/raster/colour'
+import type { Grey } from '../core/raster/image'
 import { findInk } from '../core/raster/ink'
 import { adaptiveMono, fixedMono, greyFromBitmap } from '../core/raster/mono'
 import { findSkew } from '../core/raster/skew'
@@ -23,16 +25,16 @@ export function wantsColour(rubric: Rubric): boolean {
  */
 export async function examinePage(image: PageImage, rubric: Rubric, side: 'front' | 'back'): Promise<Examined> {
   const dpi = image.dpi ?? rubric.scan.dpi
-  const { rotate } = rubric.clean
-  const turned = typeof rotate === 'number' ? quarterTurn(image, rotate) : image
-  const scanned = rubric.scan.colour === 'mono' || rubric.scan.colour === 'grey' ? { ...turned, channels: 1 as const, data: inGrey({ ...turned, dpi }).data } : turned
-  const grey = inGrey({ ...scanned, dpi })
+  const turned = turn(image, rubric, side)
+  const grey = inGrey(turned)
+  const mode = colourMode(turned, grey, rubric)
+  const scanned = mode === 'colour' ? turned : { ...grey, channels: 1 as const }
   const { ink, content } = findInk(grey, dpi)
   const blank = ink <= rubric.clean.blank.maxInk
   const skewDeg = blank || !rubric.clean.deskew ? 0 : findSkew(content, dpi)
   const straight = Math.abs(skewDeg) > leastTurn ? straighten(scanned, skewDeg, paperOf(scanned, grey)) : scanned
   const upright = inGrey({ ...straight, dpi })
-  const mono = rubric.scan.colour === 'mono'
+  const mono = mode === 'mono'
   const { method, level } = rubric.clean.mono
   const page = mono ? greyFromBitmap(method === 'fixed' ? fixedMono(upright, level) : adaptiveMono(upright, dpi, level)) : straight
   const rules = rubric.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode' && (rule.side === 'any' || side === 'front'))
@@ -44,6 +46,21 @@ export async function examinePage(image: PageImage, rubric: Rubric, side: 'front
     mono,
     dpi,
   }
+}
+
+/** Turns as the rubric says; paper that opens like a notepad has its backs upside down. */
+function turn(image: PageImage, rubric: Rubric, side: 'front' | 'back'): PageImage {
+  const { rotate } = rubric.clean
+  const upsideDown = rubric.scan.sides === 'both' && rubric.scan.flip === 'short-edge' && side === 'back'
+  const degrees = ((typeof rotate === 'number' ? rotate : 0) + (upsideDown ? 180 : 0)) % 360
+  return degrees === 90 || degrees === 180 || degrees === 270 ? { ...quarterTurn(image, degrees), dpi: image.dpi } : image
+}
+
+/** `auto` keeps what the scan holds: colour where there is some, mono where there is nothing between black and white. */
+function colourMode(image: PageImage, grey: Grey, rubric: Rubric): 'mono' | 'grey' | 'colour' {
+  if (rubric.scan.colour !== 'auto') return rubric.scan.colour === 'colour' && image.channels === 1 ? 'grey' : rubric.scan.colour
+  if (image.channels === 3 && hasColour(image)) return 'colour'
+  return isTwoLevel(grey) ? 'mono' : 'grey'
 }
 
 function paperOf(image: { channels: 1 | 3 }, grey: { width: number, height: number, data: Uint8Array }): number[] {

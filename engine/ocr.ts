@@ -16,6 +16,12 @@ export async function readWords(file: string, dpi: number, languages: readonly s
   return parseTable(table.toString('utf8'), dpi)
 }
 
+/** Languages that can be read on this machine. */
+export async function readableLanguages(): Promise<string[]> {
+  const list = (await runTool('tesseract', ['--list-langs'], { seconds: 20 })).toString('utf8')
+  return list.split('\n').slice(1).map(line => line.trim()).filter(Boolean)
+}
+
 /** Words of tesseract's TSV (level 5). Lines are numbered in reading order. */
 function parseTable(table: string, dpi: number): Word[] {
   const words: Word[] = []

@@ -9,6 +9,7 @@ export function unsupportedKeys(rubric: Rubric): Issue[] {
     issues.push({ path, found: quoted(found), expected: `${only}; this version cannot do more yet` })
 
   const { scan, clean, split } = rubric
+  if (scan.mixedSizes) refuse('scan.mixedSizes', scan.mixedSizes, 'false')
   if (scan.lighten !== 0) refuse('scan.lighten', scan.lighten, '0')
   if (clean.rotate === 'upright') refuse('clean.rotate', clean.rotate, '"none", 90, 180 or 270')
   if (clean.dropout.length) refuse('clean.dropout', clean.dropout, 'an empty list')

@@ -103,11 +103,16 @@ export function renderName(template: string, context: NameContext): string {
 
 /** The name, or the name with " (2)", " (3)" … before its extension: the first that is not taken. */
 export function freeName(name: string, taken: (name: string) => boolean): string {
-  if (!taken(name)) return name
-  const dot = name.lastIndexOf('.')
-  const cut = dot > name.lastIndexOf('/') ? dot : name.length
-  for (let number = 2; ; number++) {
-    const candidate = `${name.slice(0, cut)} (${number})${name.slice(cut)}`
+  for (let number = 1; ; number++) {
+    const candidate = numberedName(name, number)
     if (!taken(candidate)) return candidate
   }
+}
+
+/** The name itself for 1, else with " (2)", " (3)" … before its extension. */
+export function numberedName(name: string, number: number): string {
+  if (number === 1) return name
+  const dot = name.lastIndexOf('.')
+  const cut = dot > name.lastIndexOf('/') ? dot : name.length
+  return `${name.slice(0, cut)} (${number})${name.slice(cut)}`
 }

@@ -6,7 +6,7 @@ import type { Side, Stack, Wear } from './stack'
 import type { TrueDocument, TrueSide } from './truth'
 import { makePermit, type Permit } from './world'
 
-const files = 8
+const files = 9
 /** The file whose label has another stuck half over it. */
 const spoiltFile = 5
 /** A blank back with a faint pencil note, and one with nothing but a page number. */

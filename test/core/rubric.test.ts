@@ -37,6 +37,7 @@ it.each([
 
 it.each([
   [{ scan: { lighten: 2 } }, 'scan.lighten'],
+  [{ scan: { mixedSizes: true } }, 'scan.mixedSizes'],
   [{ clean: { rotate: 'upright' } }, 'clean.rotate'],
   [{ clean: { dropout: ['#d94a3a'] } }, 'clean.dropout'],
   [{ clean: { spread: 'left-to-right' } }, 'clean.spread'],

@@ -20,9 +20,7 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
       <div class="min-h-0 flex-1">
         <PageImage v-if="page" :src="`/api/pages/${page.id}/view`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" />
       </div>
-      <div class="mt-2 flex gap-2" role="group" aria-label="Pages of this document">
-        <button v-for="(one, at) in document.pages" :key="one.id" type="button" class="numbers min-h-9 min-w-9 rounded-xs border" :class="at === pageAt ? 'border-lapis bg-lapis text-white' : 'border-rule bg-leaf'" :aria-label="`Show page ${at + 1}`" :aria-current="at === pageAt || undefined" @click="pageAt = at">{{ at + 1 }}</button>
-      </div>
+      <PageTabs v-model="pageAt" :count="document.pages.length" />
     </div>
     <div class="min-h-0 space-y-8 overflow-y-auto pr-2" tabindex="0" role="region" aria-label="Files, values and slips">
       <section>

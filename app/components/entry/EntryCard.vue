@@ -79,10 +79,9 @@ function fillFrom(x: number, y: number) {
       <div class="min-h-0 flex-1">
         <PageImage v-if="page" :src="`/api/pages/${page.id}/view`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" start="width" @point="fillFrom" />
       </div>
-      <div class="mt-2 flex items-center gap-2" role="group" aria-label="Pages of this document">
-        <button v-for="(one, at) in document.pages" :key="one.id" type="button" class="numbers min-h-9 min-w-9 rounded-xs border" :class="at === pageAt ? 'border-lapis bg-lapis text-white' : 'border-rule bg-leaf'" :aria-label="`Show page ${at + 1}`" :aria-current="at === pageAt || undefined" @click="pageAt = at">{{ at + 1 }}</button>
+      <PageTabs v-model="pageAt" :count="document.pages.length">
         <span class="small ml-auto text-faded"><kbd>Page up</kbd> <kbd>Page down</kbd> turn pages; a click on a word puts it in the field</span>
-      </div>
+      </PageTabs>
     </div>
     <form ref="card" class="flex min-h-0 flex-col border border-rule bg-leaf" @submit.prevent="save(true)" @keydown.enter="onEnter">
       <div class="min-h-0 flex-1 overflow-y-auto px-6 pt-3">

@@ -1,0 +1,33 @@
+import type { Grey, Rgb } from './image'
+
+// JPEG leaves a little of both at the edges of ink.
+const strayShare = 0.0005
+const leastColour = 40
+
+/** Whether a page has only black and white, as a scanner's own mono has. */
+export function isTwoLevel(image: Grey): boolean {
+  let between = 0
+  for (let at = 0; at < image.data.length; at++) if (image.data[at]! > 8 && image.data[at]! < 247) between++
+  return between <= strayShare * image.data.length
+}
+
+/** Whether a page shows colour that a reader would miss in grey; tinted paper alone is none. */
+export function hasColour(image: Rgb): boolean {
+  const { data } = image
+  const pixels = image.width * image.height
+  // Most common difference of red and blue: the paper's own tint.
+  const tints = new Uint32Array(511)
+  for (let at = 0; at < data.length; at += 21) tints[data[at]! - data[at + 2]! + 255]!++
+  const tint = tints.indexOf(Math.max(...tints)) - 255
+  let coloured = 0
+  for (let at = 0; at < data.length; at += 3) {
+    const red = data[at]!
+    const green = data[at + 1]!
+    const blue = data[at + 2]!
+    // The tint fades with the ink on it.
+    const share = green / 255
+    const apart = Math.max(Math.abs(red - blue - tint * share), Math.abs(green - (red + blue) / 2))
+    if (apart > leastColour) coloured++
+  }
+  return coloured > strayShare * pixels
+}
