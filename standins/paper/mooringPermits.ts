@@ -67,8 +67,10 @@ export function mooringPermits(seed: number): Stack {
   const documents: TrueDocument[] = []
   const streak = { x: random.between(40, 170), level: 165 }
 
+  let permitNumber = 4200
   for (let number = 1; number <= files; number++) {
-    const permit = makePermit(random, 4200 + number * random.whole(1, 3) + number * 7)
+    permitNumber += random.whole(2, 12)
+    const permit = makePermit(random, permitNumber)
     const spoilt = number === spoiltFile
     const document: TrueDocument = { document: number, type: 'mooring-permit', sides: [], undecidable: spoilt, fields: indexValues(permit) }
     fileSheets(permit, random, number).forEach((sheet, at) => {

@@ -74,7 +74,7 @@ function fillFrom(x: number, y: number) {
 </script>
 
 <template>
-  <div class="grid gap-8 lg:h-[calc(100vh-10.5rem)] lg:grid-cols-[minmax(0,1fr)_25rem]">
+  <div class="grid gap-8 lg:h-[calc(100vh-9.6rem)] lg:grid-cols-[minmax(0,1fr)_25rem]">
     <div class="flex h-[70vh] flex-col lg:h-full">
       <div class="min-h-0 flex-1">
         <PageImage v-if="page" :src="`/api/pages/${page.id}/view`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" start="width" @point="fillFrom" />
@@ -92,10 +92,10 @@ function fillFrom(x: number, y: number) {
         />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>
       </div>
-      <div class="border-t border-rule px-6 py-3">
+      <div class="border-t border-rule px-6 pt-2.5 pb-1.5">
         <TroubleBand :words="trouble" />
         <button class="act w-full justify-between" :disabled="running">Values are right: next document <kbd>Ctrl Enter</kbd></button>
-        <p class="small mt-2 flex items-center justify-between text-faded">
+        <p class="small mt-1 flex items-center justify-between text-faded">
           <span><kbd>Enter</kbd> goes to the next field</span>
           <button type="button" class="link min-h-9" :disabled="running || !changed.size" @click="save(false)">Keep for later</button>
         </p>

@@ -26,7 +26,7 @@ const modes = { text: 'text', date: 'text', choice: 'text', number: 'decimal', e
 </script>
 
 <template>
-  <div class="mb-1 leading-tight">
+  <div class="mb-0.5 leading-tight">
     <label :for="`field-${field.id}`" class="flex items-baseline justify-between gap-3">
       <span>{{ field.label }}<span v-if="field.required" class="text-faded"> *</span></span>
       <span :id="`hint-${field.id}`" class="small text-right" :class="hint.tone">{{ hint.words }}</span>
