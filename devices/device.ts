@@ -11,7 +11,13 @@ export interface Capabilities {
   formats: string[]
 }
 
-export interface DeviceStatus { state: 'idle' | 'busy' | 'stopped', feederLoaded: boolean | null }
+export interface DeviceStatus {
+  state: 'idle' | 'busy' | 'stopped'
+  /** Null where the device does not say. */
+  feederLoaded: boolean | null
+  /** Scans that the device remembers; `broken` ones were stopped before their end. */
+  jobs: { path: string, broken: boolean }[]
+}
 
 /** How to scan; taken from a rubric. */
 export interface ScanSettings { source: 'feeder' | 'glass', twoSided: boolean, colour: 'grey' | 'colour', dpi: number, paper: Rubric['scan']['paper'] }
@@ -26,7 +32,7 @@ export interface Device {
   /** Starts a scan and gives the device's own name for it. */
   start(settings: ScanSettings): Promise<string>
   /** The next file of a scan, or null after the last. Asking for the next tells the device that the one before is taken. */
-  next(job: string): Promise<ScannedFile | null>
+  next(job: string, source: ScanSettings['source']): Promise<ScannedFile | null>
   cancel(job: string): Promise<void>
 }
 

@@ -38,13 +38,16 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
       return new URL(location, `${base}/`).href
     },
 
-    async next(job: string): Promise<ScannedFile | null> {
+    async next(job: string, source: ScanSettings['source']): Promise<ScannedFile | null> {
       const until = Date.now() + sideSeconds * 1000
       for (;;) {
         const response = await ask(`${job}/NextDocument`, {}, sideSeconds)
         if (response.status === 200) return file(response, name)
         // 404: no more paper. 410: the job is gone, which after the last side is the same.
-        if (response.status === 404 || response.status === 410) return null
+        if (response.status === 404 || response.status === 410) {
+          checkEnd(await this.status(), job, source, name)
+          return null
+        }
         if (response.status === 409) throw new DeviceError(`${name} stopped in the middle: open its cover, take out the sheet that is stuck, and load the rest again from the sheet after the last one shown here.`)
         if (response.status !== 503 || Date.now() > until) throw new DeviceError(`${name} answered ${response.status} instead of the next side. Sides shown here are safe; load the rest again.`)
         await pause(500)
@@ -55,6 +58,16 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
       const response = await ask(job, { method: 'DELETE' })
       if (!response.ok && response.status !== 404 && response.status !== 410) throw new DeviceError(`${name} did not cancel (it answered ${response.status}). Press stop on the device.`)
     },
+  }
+}
+
+/** A scan that was stopped at the device ends with the same answer as one that came to its end. */
+function checkEnd({ jobs, feederLoaded }: DeviceStatus, job: string, source: ScanSettings['source'], name: string): void {
+  const left = source === 'feeder' && feederLoaded
+  const path = new URL(job).pathname
+  const broken = jobs.some(known => known.broken && path.endsWith(new URL(known.path, job).pathname))
+  if (broken || left) {
+    throw new DeviceError(`The scan was stopped at ${name}${left ? ' with paper left in its feeder' : ''}. Sides shown here are safe; load the sheets after the last one shown, then scan the next load.`)
   }
 }
 

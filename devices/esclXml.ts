@@ -43,14 +43,22 @@ export function readCapabilities(xml: string): Capabilities {
   }
 }
 
-const StatusXml = z.object({ ScannerStatus: z.object({ State: z.string(), AdfState: z.string().optional() }) })
+const JobInfo = z.object({ JobUri: z.string(), JobState: z.string() })
+const StatusXml = z.object({
+  ScannerStatus: z.object({
+    State: z.string(),
+    AdfState: z.string().optional(),
+    Jobs: z.object({ JobInfo: many(JobInfo) }).optional().catch(undefined),
+  }),
+})
 
 /** What an eSCL device is doing. @throws {Error} where the answer is not eSCL */
 export function readStatus(xml: string): DeviceStatus {
-  const { State, AdfState } = StatusXml.parse(parser.parse(xml)).ScannerStatus
+  const { State, AdfState, Jobs } = StatusXml.parse(parser.parse(xml)).ScannerStatus
   return {
     state: State === 'Idle' ? 'idle' : State === 'Processing' || State === 'Testing' ? 'busy' : 'stopped',
     feederLoaded: AdfState === undefined ? null : AdfState !== 'ScannerAdfEmpty',
+    jobs: (Jobs?.JobInfo ?? []).map(job => ({ path: job.JobUri, broken: ['Canceled', 'Aborted'].includes(job.JobState) })),
   }
 }
 

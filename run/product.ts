@@ -8,7 +8,7 @@ import { Queue } from '../store/queue'
 import { Child } from './children'
 import { loadSecrets, prepareDataFolder, type SignIn } from './dataFolder'
 import { seed } from './demo/seed'
-import { appPort } from './ports'
+import { appPort, freePort } from './ports'
 import { startPostgres, type Database } from './postgres'
 import type { Settings } from './settings'
 
@@ -23,7 +23,7 @@ export interface RunFile {
   signIns: SignIn[]
 }
 
-const Ready = z.object({ ready: z.literal(true), port: z.int().optional() })
+const Ready = z.object({ ready: z.literal(true) })
 
 /** Everything that bin/start runs: database, stand-ins, workers, web server. */
 export class Product {
@@ -48,8 +48,9 @@ export class Product {
     const store = { RUBRICATOR_DATABASE_URL: this.database.url, RUBRICATOR_BLOBS: join(data, 'blobs') }
 
     this.say('Starting the simulated device')
-    const device = await this.run('office-device', withTsx('../standins/device/main.ts', '--name', 'Office device', '--speed', String(deviceSpeed)), {})
-    const bench = `http://127.0.0.1:${device.port}/`
+    const devicePort = await freePort()
+    await this.run('office-device', withTsx('../standins/device/main.ts', '--name', 'Office device', '--port', String(devicePort), '--speed', String(deviceSpeed)), {})
+    const bench = `http://127.0.0.1:${devicePort}/`
 
     this.say('Preparing the demo')
     const sql = openDatabase(this.database.url, 2)
@@ -79,10 +80,10 @@ export class Product {
     return found
   }
 
-  private async run(name: string, args: string[], env: Record<string, string>) {
+  private async run(name: string, args: string[], env: Record<string, string>): Promise<void> {
     const child = new Child({ name, args, env }, this.settings.data)
     this.children.push(child)
-    return Ready.parse(await child.start())
+    Ready.parse(await child.start())
   }
 
   /** A database that died is started again; the others wait for it. */

@@ -29,17 +29,17 @@ describe('our eSCL client and the simulated device', () => {
     })
   })
 
-  it('takes side after side, then the end; a cancelled scan gives no more', async () => {
+  it('takes sides; a scan that was stopped at the device is no end of the paper', async () => {
     await device.load(1)
     const client = esclDevice('D', device.address)
     const job = await client.start(settings)
-    const first = await client.next(job)
+    const first = await client.next(job, 'feeder')
     expect(first!.mediaType).toBe('image/jpeg')
     expect(await sharp(first!.bytes).metadata()).toMatchObject({ width: 620, height: 877, channels: 1, density: 75 })
-    expect(await client.status()).toEqual({ state: 'busy', feederLoaded: true })
+    expect(await client.status()).toMatchObject({ state: 'busy', feederLoaded: true })
     await expect(client.start(settings)).rejects.toThrow('D is busy with another scan. Wait until it is free')
     await client.cancel(job)
-    expect(await client.next(job)).toBeNull()
+    await expect(client.next(job, 'feeder')).rejects.toThrow('The scan was stopped at D with paper left in its feeder.')
     expect((await client.status()).state).toBe('idle')
   })
 
@@ -63,7 +63,7 @@ describe('our eSCL client and the simulated device', () => {
     await expect(fetch(`${job}/NextDocument`, { signal: AbortSignal.timeout(5) })).rejects.toThrow()
     const sides = makeStack('mooring-permits', 1).truth.sides.length
     let taken = 0
-    while (await client.next(job)) taken++
+    while (await client.next(job, 'feeder')) taken++
     expect(taken).toBe(sides)
   })
 

@@ -1,3 +1,4 @@
+import type { Rubric } from '../../core/model/rubric'
 import { DeviceError, scanSettings, type Device, type ScannedFile } from '../../devices/device'
 import { esclDevice } from '../../devices/escl'
 import { openSource, UnreadableError } from '../../engine/sources'
@@ -18,21 +19,22 @@ export async function receive(work: Work, { load: id }: { load: number }): Promi
   try {
     const job = load.remote_job ?? await device.start(scanSettings(rubric))
     if (!load.remote_job) await loadStarted(work.sql, load, job)
-    await takeAll(work, load, device, job, row.name, rubric.scan.sides === 'both')
+    await takeAll(work, load, device, job, row.name, rubric)
   } catch (error) {
     if (!(error instanceof DeviceError)) throw error
     await loadEnded(work.sql, load, 'failed', error.message)
   }
 }
 
-async function takeAll(work: Work, load: LoadRow, device: Device, job: string, source: string, twoSided: boolean): Promise<void> {
+async function takeAll(work: Work, load: LoadRow, device: Device, job: string, source: string, rubric: Rubric): Promise<void> {
+  const twoSided = rubric.scan.sides === 'both'
   let sides = await sidesOfLoad(work.sql, load.id)
   for (;;) {
     if (await cancelAsked(work.sql, load.id)) {
       await device.cancel(job)
       return loadEnded(work.sql, load, 'cancelled', null)
     }
-    const file = await device.next(job)
+    const file = await device.next(job, rubric.scan.source)
     if (!file) return loadEnded(work.sql, load, 'ended', null)
     const blob = await work.blobs.put(file.bytes)
     const pages = await pagesIn(work, file, blob)
