@@ -9,11 +9,20 @@ const load = computed(() => props.batch.loads.at(-1) ?? null)
 const scanning = computed(() => load.value !== null && ['asked', 'scanning'].includes(load.value.state))
 const sheets = computed(() => new Set(props.batch.pages.map(page => page.sheet)).size)
 const soFar = computed(() => `${counted(props.batch.pages.length, 'side')} on ${counted(sheets.value, 'sheet')}`)
-/** A load that broke off most likely leaves paper behind, so going on is then the main action. */
 const brokenOff = computed(() => load.value?.state === 'failed' || load.value?.state === 'cancelled')
 const title = computed(() => {
   if (!props.batch.pages.length) return 'Nothing was scanned yet.'
   return brokenOff.value ? `${soFar.value} are kept. Scan the rest?` : `${soFar.value} scanned. Is that all the paper of this batch?`
+})
+/** What to do now, the likelier first: a load that broke off most likely left paper behind. */
+const choices = computed(() => {
+  const complete = { what: 'complete', body: undefined, name: 'That is all: complete', hint: 'The batch is sorted into documents now.' }
+  const more = {
+    what: 'loads', body: { device: load.value?.device_id }, name: 'More to come: scan the next load',
+    hint: `Put the next sheets in ${load.value?.device}'s feeder first; they join this batch.`,
+  }
+  if (!props.batch.pages.length) return [more]
+  return brokenOff.value ? [more, complete] : [complete, more]
 })
 const post = (what: string, body?: Record<string, unknown>) => run(() => ask(`/api/batches/${props.batch.id}/${what}`, { method: 'POST', body }))
 </script>
@@ -34,15 +43,11 @@ const post = (what: string, body?: Record<string, unknown>) => run(() => ask(`/a
         {{ title }}
       </h2>
       <div class="mt-4 flex flex-wrap items-start gap-x-8 gap-y-4">
-        <div v-if="batch.pages.length" :class="{ 'order-1': brokenOff }">
-          <button type="button" :class="brokenOff ? 'act-quiet' : 'act'" :disabled="running" @click="post('complete')">That is all: complete</button>
-          <p class="small mt-1 max-w-64 text-faded">The batch is sorted into documents now.</p>
+        <div v-for="(choice, at) in choices" :key="choice.what">
+          <button type="button" :class="at === 0 ? 'act' : 'act-quiet'" :disabled="running" @click="post(choice.what, choice.body)">{{ choice.name }}</button>
+          <p class="small mt-1 max-w-72 text-faded">{{ choice.hint }}</p>
         </div>
-        <div>
-          <button type="button" :class="brokenOff ? 'act' : 'act-quiet'" :disabled="running" @click="post('loads', { device: load?.device_id })">More to come: scan the next load</button>
-          <p class="small mt-1 max-w-72 text-faded">Put the next sheets in {{ load?.device }}'s feeder first; they join this batch.</p>
-        </div>
-        <button type="button" class="link order-2 ml-auto min-h-11" :disabled="running" @click="post('abandon')">Abandon the batch</button>
+        <button type="button" class="link ml-auto min-h-11" :disabled="running" @click="post('abandon')">Abandon the batch</button>
       </div>
     </template>
   </section>
