@@ -11,7 +11,6 @@ export default defineNuxtConfig({
   components: [{ path: '~/components', pathPrefix: false, extensions: ['vue'] }],
   app: { head: { title: 'Rubricator', htmlAttrs: { lang: 'en' } } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } } },
-  nitro: { experimental: { asyncContext: false } },
   runtimeConfig: { session: { password: '', maxAge: 12 * 3600, cookie: { sameSite: 'lax', secure: false } } },
   security: {
     headers: {

@@ -22,7 +22,6 @@ const places = [
           <NuxtLink
             :to="place.to"
             class="flex flex-col items-center gap-1 border-l-4 border-transparent py-3 text-sm text-faded no-underline hover:text-ink"
-            active-class="place-active"
             :exact-active-class="place.to === '/' ? 'border-l-ink! text-ink!' : ''"
             :class="{ 'border-l-ink! text-ink!': place.to !== '/' && $route.path.startsWith(place.to) }"
           >
