@@ -26,7 +26,7 @@ async function listSides(files: readonly string[], rubric: Rubric): Promise<Side
       page: sides.length + 1,
       sheet: (both ? Math.floor(scanned / 2) : scanned) + 1,
       side: both && scanned % 2 === 1 ? 'back' : 'front',
-      source, sourcePage, trouble, evidence: null, answer: null, files: null, mono: false,
+      source, sourcePage, trouble, evidence: null, words: null, answer: null, files: null, mono: false,
     })
     scanned++
   }

@@ -6,12 +6,12 @@ import { fillFields } from '../core/index/fill'
 import { makeLedger } from '../core/ledger/ledger'
 import type { Ledger, LedgerDocument } from '../core/model/ledger'
 import { typeOf, type Rubric } from '../core/model/rubric'
+import { readsBeforeSplitting } from '../core/split/textRule'
 import { splitPages } from '../core/split/split'
 import type { SplitDocument } from '../core/split/types'
 import { documentToMake } from '../engine/documentToMake'
 import { makeFiles } from '../engine/makeFiles'
 import { readableLanguages, readWords } from '../engine/ocr'
-import type { Word } from '../core/model/evidence'
 import { UsageError } from './main'
 import { inputFiles } from './inputs'
 import { inParallel } from './inParallel'
@@ -30,10 +30,12 @@ export async function run(options: RunOptions): Promise<number> {
   const progress = new Progress()
   try {
     const sides = await examineAll(await inputFiles(options.inputs), rubric, work, options.jobs, progress)
+    if (readsBeforeSplitting(rubric)) await readAll(sides.filter(side => side.evidence && !side.evidence.blank), rubric, options.jobs, progress)
     const outcome = splitPages(sides, rubric)
     const byPage = new Map(sides.map(side => [side.page, side]))
-    const words = await readAll(outcome.documents, byPage, rubric, options.jobs, progress)
-    const documents = await makeAll(outcome.documents, byPage, words, rubric, options, progress)
+    const inDocuments = outcome.documents.flatMap(document => document.pages.map(page => byPage.get(page)!))
+    if (rubric.read.ocr) await readAll(inDocuments, rubric, options.jobs, progress)
+    const documents = await makeAll(outcome.documents, byPage, rubric, options, progress)
     const fates = new Map(outcome.pages.map(page => [page.page, page]))
     const ledger = makeLedger(rubric.name, sides.map((side) => {
       const { fate, why, document } = fates.get(side.page)!
@@ -55,7 +57,7 @@ export async function run(options: RunOptions): Promise<number> {
 }
 
 async function checkLanguages(rubric: Rubric): Promise<void> {
-  if (!rubric.read.ocr) return
+  if (!rubric.read.ocr && !readsBeforeSplitting(rubric)) return
   const known = await readableLanguages()
   rubric.read.languages.forEach((language, at) => {
     if (!known.includes(language)) {
@@ -70,26 +72,23 @@ async function prepareOut(out: string): Promise<void> {
   await mkdir(out, { recursive: true })
 }
 
-/** Words of every page that is in a document. */
-async function readAll(documents: readonly SplitDocument[], sides: ReadonlyMap<number, Side>, rubric: Rubric, jobs: number, progress: Progress): Promise<Map<number, Word[]>> {
-  const words = new Map<number, Word[]>()
-  if (!rubric.read.ocr) return words
-  const pages = documents.flatMap(document => document.pages)
-  await inParallel(pages, jobs, async (page) => {
-    const side = sides.get(page)!
-    if (side.files && side.evidence) words.set(page, await readWords(side.files.page, side.evidence.dpi, rubric.read.languages))
-    progress.step('Reading', words.size, pages.length)
+/** Gives these sides their words, where they have none yet. */
+async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, progress: Progress): Promise<void> {
+  const unread = sides.filter(side => side.words === null)
+  let done = 0
+  await inParallel(unread, jobs, async (side) => {
+    if (side.files && side.evidence) side.words = await readWords(side.files.page, side.evidence.dpi, rubric.read.languages)
+    progress.step('Reading', ++done, unread.length)
   })
-  return words
 }
 
-async function makeAll(documents: readonly SplitDocument[], sides: ReadonlyMap<number, Side>, words: ReadonlyMap<number, Word[]>, rubric: Rubric, options: RunOptions, progress: Progress): Promise<LedgerDocument[]> {
+async function makeAll(documents: readonly SplitDocument[], sides: ReadonlyMap<number, Side>, rubric: Rubric, options: RunOptions, progress: Progress): Promise<LedgerDocument[]> {
   const made: LedgerDocument[] = []
   const names = new Set<string>()
   const created = new Date()
   for (const document of documents) {
     progress.step('Making files', made.length, documents.length)
-    const read = document.pages.map(page => words.get(page) ?? [])
+    const read = document.pages.map(page => sides.get(page)!.words ?? [])
     const { fields, missing } = fillFields(typeOf(rubric, document.type), { barcode: document.barcode, pages: read })
     const pages = document.pages.map((page, at) => {
       const { evidence, files, mono } = sides.get(page)!

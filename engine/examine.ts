@@ -1,16 +1,17 @@
 import { hasColour, isTwoLevel } from '../core/raster/colour'
-import type { Grey } from '../core/raster/image'
-import { findInk } from '../core/raster/ink'
-import { adaptiveMono, fixedMono, greyFromBitmap } from '../core/raster/mono'
+import { greyOf, type Bitmap, type Grey } from '../core/raster/image'
+import { findInk, findInkOfTwoLevels } from '../core/raster/ink'
+import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'
 import { findSkew } from '../core/raster/skew'
-import { paperLevel, quarterTurn, straighten } from '../core/raster/turn'
+import { paperLevel, quarterTurn, straighten, straightenBitmap } from '../core/raster/turn'
 import type { PageEvidence } from '../core/model/evidence'
 import type { BarcodeRule, Rubric } from '../core/model/rubric'
 import { findCodes } from './barcodes'
+import { textDirection } from './ocr'
 import { inGrey, type PageImage } from './pageImage'
 
-/** A page after examination: its evidence, and its upright, straight image in the rubric's colour mode. */
-export interface Examined { evidence: PageEvidence, page: PageImage, mono: boolean, dpi: number }
+/** A page after examination: its evidence, and its upright, straight image in the rubric's colour mode; `ink` where that is mono. */
+export interface Examined { evidence: PageEvidence, page: PageImage, ink: Bitmap | null, dpi: number }
 
 const leastTurn = 0.05
 
@@ -25,45 +26,81 @@ export function wantsColour(rubric: Rubric): boolean {
  */
 export async function examinePage(image: PageImage, rubric: Rubric, side: 'front' | 'back'): Promise<Examined> {
   const dpi = image.dpi ?? rubric.scan.dpi
-  const turned = turn(image, rubric, side)
-  const grey = inGrey(turned)
-  const mode = colourMode(turned, grey, rubric)
-  const scanned = mode === 'colour' ? turned : { ...grey, channels: 1 as const }
-  const { ink, content } = findInk(grey, dpi)
-  const blank = ink <= rubric.clean.blank.maxInk
-  const skewDeg = blank || !rubric.clean.deskew ? 0 : findSkew(content, dpi)
-  const straight = Math.abs(skewDeg) > leastTurn ? straighten(scanned, skewDeg, paperOf(scanned, grey)) : scanned
-  const upright = inGrey({ ...straight, dpi })
-  const mono = mode === 'mono'
-  const { method, level } = rubric.clean.mono
-  const page = mono ? greyFromBitmap(method === 'fixed' ? fixedMono(upright, level) : adaptiveMono(upright, dpi, level)) : straight
+  const scanned = turn(image, fixedTurn(rubric, side))
+  const found = inkOf(scanned, rubric, dpi)
+  const blank = found.ink <= rubric.clean.blank.maxInk
+  const upright = !blank && rubric.clean.rotate === 'upright' ? await turnUpright(found, dpi) : found
+  const skewDeg = blank || !rubric.clean.deskew ? 0 : findSkew(upright.content, dpi)
+  const straight = straightened(upright, skewDeg)
+  const grey = inGrey({ ...straight.page, dpi })
+  const ink = straight.mode !== 'mono' ? null : straight.bitmap ?? monoOf(grey, rubric, dpi)
   const rules = rubric.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode' && (rule.side === 'any' || side === 'front'))
-  const codes = blank ? { codes: [], unread: [] } : await findCodes(upright, dpi, rules)
+  const codes = blank ? { codes: [], unread: [] } : await findCodes(grey, dpi, rules)
+  const page: PageImage = ink ? { ...(straight.bitmap ? grey : greyFromBitmap(ink)), channels: 1, dpi } : { ...straight.page, dpi }
 
   return {
-    evidence: { widthPx: page.width, heightPx: page.height, dpi, ink: Number(ink.toPrecision(4)), skewDeg, blank, ...codes },
-    page: { ...page, channels: mono ? 1 : straight.channels, dpi },
-    mono,
+    evidence: { widthPx: page.width, heightPx: page.height, dpi, ink: Number(found.ink.toPrecision(4)), skewDeg, blank, ...codes },
+    page,
+    ink,
     dpi,
   }
 }
 
-/** Turns as the rubric says; paper that opens like a notepad has its backs upside down. */
-function turn(image: PageImage, rubric: Rubric, side: 'front' | 'back'): PageImage {
+type Channels = Omit<PageImage, 'dpi'>
+
+/** A side on its way through examination; `bitmap` where the scan itself has only black and white. */
+interface Side { page: Channels, mode: 'mono' | 'grey' | 'colour', bitmap: Bitmap | null, content: Bitmap, ink: number }
+
+function inkOf(scanned: PageImage, rubric: Rubric, dpi: number): Side {
+  const grey = inGrey(scanned)
+  const twoLevels = isTwoLevel(grey)
+  const mode = colourMode(scanned, twoLevels, rubric)
+  const bitmap = mode === 'mono' && twoLevels ? bitmapOf(grey) : null
+  const found = bitmap ? findInkOfTwoLevels(bitmap, dpi) : findInk(grey, dpi)
+  return { page: mode === 'colour' ? scanned : { ...grey, channels: 1 }, mode, bitmap, ...found }
+}
+
+/** Turns a side by its text's own direction; one with too little text stays as it is. */
+async function turnUpright(side: Side, dpi: number): Promise<Side> {
+  const degrees = await textDirection(inGrey({ ...side.page, dpi }), dpi)
+  if (degrees === 0) return side
+  const turnedBitmap = (bitmap: Bitmap): Bitmap => quarterTurn({ ...bitmap, channels: 1 }, degrees)
+  return { ...side, page: quarterTurn(side.page, degrees), bitmap: side.bitmap && turnedBitmap(side.bitmap), content: turnedBitmap(side.content) }
+}
+
+function straightened(side: Side, degrees: number): Side {
+  if (Math.abs(degrees) <= leastTurn) return side
+  if (side.bitmap) {
+    const bitmap = straightenBitmap(side.bitmap, degrees)
+    return { ...side, bitmap, page: { ...greyFromBitmap(bitmap), channels: 1 } }
+  }
+  return { ...side, page: straighten(side.page, degrees, paperOf(side.page)) }
+}
+
+function monoOf(grey: Grey, rubric: Rubric, dpi: number): Bitmap {
+  const { method, level } = rubric.clean.mono
+  return method === 'fixed' ? fixedMono(grey, level) : adaptiveMono(grey, dpi, level)
+}
+
+/** The turn that the rubric says; paper that opens like a notepad has its backs upside down. */
+function fixedTurn(rubric: Rubric, side: 'front' | 'back'): number {
   const { rotate } = rubric.clean
   const upsideDown = rubric.scan.sides === 'both' && rubric.scan.flip === 'short-edge' && side === 'back'
-  const degrees = ((typeof rotate === 'number' ? rotate : 0) + (upsideDown ? 180 : 0)) % 360
+  return ((typeof rotate === 'number' ? rotate : 0) + (upsideDown ? 180 : 0)) % 360
+}
+
+function turn(image: PageImage, degrees: number): PageImage {
   return degrees === 90 || degrees === 180 || degrees === 270 ? { ...quarterTurn(image, degrees), dpi: image.dpi } : image
 }
 
 /** `auto` keeps what the scan holds: colour where there is some, mono where there is nothing between black and white. */
-function colourMode(image: PageImage, grey: Grey, rubric: Rubric): 'mono' | 'grey' | 'colour' {
+function colourMode(image: PageImage, twoLevels: boolean, rubric: Rubric): Side['mode'] {
   if (rubric.scan.colour !== 'auto') return rubric.scan.colour === 'colour' && image.channels === 1 ? 'grey' : rubric.scan.colour
   if (image.channels === 3 && hasColour(image)) return 'colour'
-  return isTwoLevel(grey) ? 'mono' : 'grey'
+  return twoLevels ? 'mono' : 'grey'
 }
 
-function paperOf(image: { channels: 1 | 3 }, grey: { width: number, height: number, data: Uint8Array }): number[] {
-  const level = paperLevel(grey)
+function paperOf(image: Channels): number[] {
+  const level = paperLevel(image.channels === 1 ? image : greyOf(image))
   return image.channels === 1 ? [level] : [level, level, level]
 }

@@ -11,7 +11,7 @@ async function examine(job: ExamineJob): Promise<ExamineReply> {
     const image = await decodePage(source, job.page, job.rubric.scan.dpi, wantsColour(job.rubric))
     const examined = await examinePage(image, job.rubric, job.side)
     const files = await writePageFiles(examined, job.folder)
-    return { id: job.id, outcome: 'examined', evidence: examined.evidence, mono: examined.mono, files }
+    return { id: job.id, outcome: 'examined', evidence: examined.evidence, mono: examined.ink !== null, files }
   } catch (error) {
     if (error instanceof UnreadableError) return { id: job.id, outcome: 'unreadable', why: error.message }
     return { id: job.id, outcome: 'failed', error: error instanceof Error ? error.stack ?? error.message : String(error) }

@@ -21,6 +21,10 @@ class Examiner {
     return this.current === null
   }
 
+  get process(): number | undefined {
+    return this.child?.pid
+  }
+
   proceed(): void {
     if (this.current) return
     const waiting = this.next()
@@ -90,6 +94,11 @@ export class Examiners {
       this.queue.push({ job: { ...request, id: ++this.lastId }, resolve, retried: false })
       this.examiners.find(examiner => examiner.idle)?.proceed()
     })
+  }
+
+  /** Identities of the processes that run now. */
+  get processes(): number[] {
+    return this.examiners.flatMap(examiner => examiner.process ?? [])
   }
 
   dispose(): void {

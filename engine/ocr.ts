@@ -1,5 +1,6 @@
 import type { Word } from '../core/model/evidence'
-import { runTool } from './tool'
+import type { Grey } from '../core/raster/image'
+import { runTool, ToolError } from './tool'
 
 /**
  * Reads a page image with tesseract.
@@ -14,6 +15,27 @@ export async function readWords(file: string, dpi: number, languages: readonly s
     env: { OMP_THREAD_LIMIT: '1' },
   })
   return parseTable(table.toString('utf8'), dpi)
+}
+
+// Below this tesseract guesses; a page of prose gives 10 and more.
+const leastConfidence = 2
+
+/**
+ * By how much a page must be turned clockwise so that its text stands upright, by the direction of its letters.
+ * 0 where it has too little text to tell.
+ */
+export async function textDirection(page: Grey, dpi: number): Promise<0 | 90 | 180 | 270> {
+  const pixmap = Buffer.concat([Buffer.from(`P5\n${page.width} ${page.height}\n255\n`), page.data])
+  const words = await runTool('tesseract', ['stdin', 'stdout', '--dpi', String(Math.round(dpi)), '--psm', '0', '-l', 'osd'], {
+    input: pixmap, seconds: 60, memory: 3072, env: { OMP_THREAD_LIMIT: '1' },
+  }).catch((error: unknown) => {
+    if (error instanceof ToolError && /too few characters/i.test(error.message)) return Buffer.alloc(0)
+    throw error
+  })
+  const text = words.toString('utf8')
+  const degrees = Number(/^Rotate: (\d+)/m.exec(text)?.[1] ?? 0)
+  const sure = Number(/^Orientation confidence: ([\d.]+)/m.exec(text)?.[1] ?? 0) >= leastConfidence
+  return sure && (degrees === 90 || degrees === 180 || degrees === 270) ? degrees : 0
 }
 
 /** Languages that can be read on this machine. */

@@ -1,10 +1,11 @@
 import { createWriteStream } from 'node:fs'
 import { readFile } from 'node:fs/promises'
-import { createRequire } from 'node:module'
 import { pipeline } from 'node:stream/promises'
+import { deflateSync } from 'node:zlib'
 import PDFDocument from 'pdfkit'
 import type { Word } from '../core/model/evidence'
 import { readG4 } from './tiff'
+import { letterWidth, makeWordsFont } from './wordsFont'
 
 /** One page of a document to be made: its image file, and the words on it. */
 export interface PageToMake { file: string, mono: boolean, widthPx: number, heightPx: number, dpi: number, words: readonly Word[] }
@@ -22,12 +23,12 @@ export interface PdfOptions {
 interface PdfInternals {
   ref(data: Record<string, unknown>): { end(data?: Uint8Array): void }
   addContent(content: string): void
-  _font: { id: string, encode(text: string): [string[], { advanceWidth: number }[]], ref(): unknown, ascender: number }
   page: { fonts: Record<string, unknown>, xobjects: Record<string, unknown> }
 }
 
-const fontFile = createRequire(import.meta.url).resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf')
 const number = (value: number) => String(Math.round(value * 1000) / 1000)
+// A fiftieth of a millimetre is enough for words that nobody sees.
+const short = (value: number) => String(Math.round(value * 20) / 20)
 
 async function imageObject(page: PageToMake): Promise<{ data: Uint8Array, dictionary: Record<string, unknown> }> {
   const bytes = await readFile(page.file)
@@ -58,20 +59,65 @@ function jpegIsGrey(bytes: Uint8Array): boolean {
 }
 
 /** Invisible words (text rendering mode 3, ISO 32000-1, 9.3.6), each stretched to its box. */
-function textLayer(pdf: PdfInternals, words: readonly Word[], pageHeight: number): string {
+function textLayer(words: readonly Word[], pageHeight: number): string {
   const lines = ['BT', '3 Tr']
   for (const word of words) {
     const size = Math.max(2, word.height * 72)
-    const [codes, positions] = pdf._font.encode(word.text)
-    const natural = positions.reduce((sum, position) => sum + position.advanceWidth, 0) * size / 1000
+    const codes = Buffer.from(word.text, 'utf16le').swap16()
+    const natural = codes.length / 2 * letterWidth * size / 1000
     if (natural <= 0) continue
     const stretch = word.width * 72 / natural * 100
     const baseline = pageHeight - (word.y + word.height * 0.82) * 72
-    lines.push(`/${pdf._font.id} ${number(size)} Tf ${number(stretch)} Tz 1 0 0 1 ${number(word.x * 72)} ${number(baseline)} Tm <${codes.join('')}> Tj`)
+    lines.push(`/W ${short(size)} Tf ${short(stretch)} Tz 1 0 0 1 ${short(word.x * 72)} ${short(baseline)} Tm <${codes.toString('hex')}> Tj`)
   }
   lines.push('ET')
   return lines.join('\n')
 }
+
+/** The font of the invisible words: codes are UTF-16, every code is the same empty glyph (ISO 32000-1, 9.7.4). */
+function wordsFont(pdf: PdfInternals): unknown {
+  const stream = (bytes: Buffer, dictionary: Record<string, unknown> = {}) => {
+    const made = pdf.ref({ ...dictionary, Filter: 'FlateDecode' })
+    made.end(deflateSync(bytes, { level: 9 }))
+    return made
+  }
+  const plain = (dictionary: Record<string, unknown>) => {
+    const made = pdf.ref(dictionary)
+    made.end()
+    return made
+  }
+  const file = makeWordsFont()
+  // Six letters and a plus name a font that is a subset.
+  const name = 'RUBRIC+Words'
+  const descriptor = plain({
+    Type: 'FontDescriptor', FontName: name, Flags: 4, FontBBox: [0, 0, letterWidth, 1000], ItalicAngle: 0, Ascent: 800, Descent: -200, CapHeight: 800, StemV: 0,
+    FontFile2: stream(file, { Length1: file.length }),
+  })
+  const glyphOfCode = Buffer.alloc(2 * 65536)
+  for (let code = 0; code < 65536; code++) glyphOfCode[2 * code + 1] = 1
+  const letters = plain({
+    Type: 'Font', Subtype: 'CIDFontType2', BaseFont: name, FontDescriptor: descriptor, DW: letterWidth, CIDToGIDMap: stream(glyphOfCode),
+    CIDSystemInfo: { Registry: Buffer.from('Adobe'), Ordering: Buffer.from('Identity'), Supplement: 0 },
+  })
+  return plain({ Type: 'Font', Subtype: 'Type0', BaseFont: name, Encoding: 'Identity-H', DescendantFonts: [letters], ToUnicode: stream(Buffer.from(toUnicode)) })
+}
+
+const toUnicode = `/CIDInit /ProcSet findresource begin
+12 dict begin
+begincmap
+/CIDSystemInfo << /Registry (Adobe) /Ordering (UCS) /Supplement 0 >> def
+/CMapName /Adobe-Identity-UCS def
+/CMapType 2 def
+1 begincodespacerange
+<0000> <ffff>
+endcodespacerange
+1 beginbfrange
+<0000> <ffff> <0000>
+endbfrange
+endcmap
+CMapName currentdict /CMap defineresource pop
+end
+end`
 
 /** Writes a searchable PDF: each page's image as it is, its words invisible behind it. */
 export async function writePdf(to: string, pages: readonly PageToMake[], options: PdfOptions): Promise<void> {
@@ -84,8 +130,8 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
     info: { Title: options.title, Creator: 'Rubricator', Producer: 'Rubricator', CreationDate: options.created },
   })
   const written = pipeline(document, createWriteStream(to))
-  document.registerFont('words', fontFile)
   const pdf = document as unknown as PdfInternals
+  const font = pages.some(page => page.words.length) ? wordsFont(pdf) : null
   for (const page of pages) {
     const width = page.widthPx / page.dpi * 72
     const height = page.heightPx / page.dpi * 72
@@ -96,10 +142,9 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
     pdf.page.xobjects.Scan = image
     // PDFKit turns the page upside down for its own drawing; this turns it back.
     pdf.addContent(`q 1 0 0 -1 0 ${number(height)} cm`)
-    if (page.words.length) {
-      document.font('words')
-      pdf.page.fonts[pdf._font.id] = pdf._font.ref()
-      pdf.addContent(textLayer(pdf, page.words, height))
+    if (font && page.words.length) {
+      pdf.page.fonts.W = font
+      pdf.addContent(textLayer(page.words, height))
     }
     pdf.addContent(`q ${number(width)} 0 0 ${number(height)} 0 0 cm /Scan Do Q Q`)
   }

@@ -2,11 +2,17 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
-import type { Grey } from '../core/raster/image'
+import { encodeGroup4 } from '../core/raster/g4'
+import type { Bitmap } from '../core/raster/image'
 import { runTool } from './tool'
 
 /** The CCITT G4 data of a one-strip TIFF. */
 export interface G4Image { width: number, height: number, blackIsZero: boolean, data: Uint8Array }
+
+const tags = {
+  width: 256, height: 257, bits: 258, compression: 259, photometric: 262, fillOrder: 266, offsets: 273, samples: 277, rows: 278, counts: 279,
+  xResolution: 282, yResolution: 283, resolutionUnit: 296,
+} as const
 
 // libvips counts in pixels a millimetre.
 const resolution = (dpi: number) => ({ xres: dpi / 25.4, yres: dpi / 25.4, resolutionUnit: 'inch' as const })
@@ -21,19 +27,32 @@ async function inFolder<T>(work: (folder: string) => Promise<T>): Promise<T> {
 }
 
 /**
- * A mono page as a one-page TIFF, CCITT G4 in a single strip, so that a PDF can carry the strip as it is.
- * @param page 0 ink, 255 paper
+ * A mono page as a one-page TIFF 6.0: CCITT G4 in a single strip, so that a PDF can carry the strip as it is.
  */
-export function encodeG4(page: Grey, dpi: number): Promise<Buffer> {
-  return inFolder(async (folder) => {
-    // Not withMetadata: its colour profile would make the page three channels wide.
-    await sharp(page.data, { raw: { width: page.width, height: page.height, channels: 1 } })
-      .toColourspace('b-w')
-      .tiff({ compression: 'ccittfax4', bitdepth: 1, ...resolution(dpi) })
-      .toFile(join(folder, 'strips.tif'))
-    await runTool('tiffcp', ['-r', String(page.height), join(folder, 'strips.tif'), join(folder, 'page.tif')])
-    return readFile(join(folder, 'page.tif'))
+export function encodeG4(page: Bitmap, dpi: number): Buffer {
+  const strip = encodeGroup4(page)
+  const entries: [tag: number, type: 'short' | 'long' | 'rational', value: number][] = [
+    [tags.width, 'long', page.width], [tags.height, 'long', page.height], [tags.bits, 'short', 1], [tags.compression, 'short', 4],
+    [tags.photometric, 'short', 0], [tags.offsets, 'long', 0], [tags.samples, 'short', 1], [tags.rows, 'long', page.height],
+    [tags.counts, 'long', strip.length], [tags.xResolution, 'rational', dpi], [tags.yResolution, 'rational', dpi], [tags.resolutionUnit, 'short', 2],
+  ]
+  const directory = 8
+  const ratio = directory + 2 + entries.length * 12 + 4
+  const data = ratio + 8
+  const head = Buffer.alloc(data)
+  head.write('II*\0', 0, 'latin1')
+  head.writeUInt32LE(directory, 4)
+  head.writeUInt16LE(entries.length, directory)
+  entries.forEach(([tag, type, value], at) => {
+    const place = directory + 2 + at * 12
+    head.writeUInt16LE(tag, place)
+    head.writeUInt16LE({ short: 3, long: 4, rational: 5 }[type], place + 2)
+    head.writeUInt32LE(1, place + 4)
+    head.writeUInt32LE(tag === tags.offsets ? data : type === 'rational' ? ratio : value, place + 8)
   })
+  head.writeUInt32LE(Math.round(dpi * 1000), ratio)
+  head.writeUInt32LE(1000, ratio + 4)
+  return Buffer.concat([head, strip])
 }
 
 /** Writes pages as one TIFF: mono pages as they are, others as JPEG in TIFF. */
@@ -48,8 +67,6 @@ export function writeTiff(to: string, pages: readonly { file: string, mono: bool
     await runTool('tiffcp', [...parts, to])
   })
 }
-
-const tags = { width: 256, height: 257, compression: 259, photometric: 262, fillOrder: 266, offsets: 273, counts: 279 } as const
 
 /**
  * Takes the strip out of a TIFF that encodeG4 made (TIFF 6.0, section 2).

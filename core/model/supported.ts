@@ -8,18 +8,14 @@ export function unsupportedKeys(rubric: Rubric): Issue[] {
   const refuse = (path: string, found: unknown, only: string) =>
     issues.push({ path, found: quoted(found), expected: `${only}; this version cannot do more yet` })
 
-  const { scan, clean, split } = rubric
+  const { scan, clean } = rubric
   if (scan.mixedSizes) refuse('scan.mixedSizes', scan.mixedSizes, 'false')
   if (scan.lighten !== 0) refuse('scan.lighten', scan.lighten, '0')
-  if (clean.rotate === 'upright') refuse('clean.rotate', clean.rotate, '"none", 90, 180 or 270')
   if (clean.dropout.length) refuse('clean.dropout', clean.dropout, 'an empty list')
   if (clean.keepInk.length) refuse('clean.keepInk', clean.keepInk, 'an empty list')
   if (clean.spread !== 'none') refuse('clean.spread', clean.spread, '"none"')
   const { top, right, bottom, left } = clean.eraseEdges
   if (top || right || bottom || left) refuse('clean.eraseEdges', clean.eraseEdges, 'no edges')
-  split.rules.forEach((rule, at) => {
-    if (rule.rule === 'text') refuse(`split.rules[${at}].rule`, rule.rule, '"barcode", "blank-sheet" or "count"')
-  })
   rubric.types.forEach((type, typeAt) => type.fields.forEach((field, fieldAt) => field.from.forEach((source, at) => {
     if ('lookup' in source) refuse(`types[${typeAt}].fields[${fieldAt}].from[${at}].lookup`, source.lookup, '"barcode", "text" or "value"')
   })))

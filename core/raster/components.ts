@@ -1,4 +1,4 @@
-import type { Bitmap } from './image'
+import { firstInkFrom, type Bitmap } from './image'
 
 /** Connected ink (eight neighbours): bounding boxes and pixel counts, and the runs that belong to each. */
 export interface Components {
@@ -28,10 +28,11 @@ function findRuns(image: Bitmap): Runs {
     wider.set(old)
     return wider
   }
-  for (let y = 0; y < height; y++) {
-    const stop = (y + 1) * width
-    let at = data.indexOf(1, y * width)
-    while (at !== -1 && at < stop) {
+  let at = firstInkFrom(data, 0)
+  for (let y = Math.floor(at / width); y < height; y = Math.floor(at / width)) {
+    const from = y * width
+    const stop = from + width
+    while (at < stop) {
       let last = at + 1
       while (last < stop && data[last] === 1) last++
       if (count === room) {
@@ -41,11 +42,12 @@ function findRuns(image: Bitmap): Runs {
         end = grow(end)
       }
       row[count] = y
-      start[count] = at - y * width
-      end[count++] = last - y * width
-      at = last < stop ? data.indexOf(1, last) : -1
+      start[count] = at - from
+      end[count++] = last - from
+      at = last
+      while (at < stop && data[at] === 0) at++
     }
-    if (at === -1 && data.indexOf(1, stop) === -1) break
+    if (data[at] !== 1) at = firstInkFrom(data, at)
   }
   return { count, row, start, end }
 }

@@ -14,10 +14,17 @@ export interface Area { x: number, y: number, width: number, height: number }
 export function greyOf(image: Rgb): Grey {
   const { width, height, data } = image
   const grey = new Uint8Array(width * height)
-  for (let at = 0, from = 0; at < grey.length; at++, from += 3) {
+  const count = grey.length
+  for (let at = 0, from = 0; at < count; at++, from += 3) {
     grey[at] = (data[from]! * 77 + data[from + 1]! * 150 + data[from + 2]! * 29) >> 8
   }
   return { width, height, data: grey }
+}
+
+/** The place of the first ink at or behind a place; the page's end where there is none. */
+export function firstInkFrom(data: Uint8Array, place: number): number {
+  const found = data.indexOf(1, place)
+  return found === -1 ? data.length : found
 }
 
 /** The part of a one-channel page that lies in the area, clipped to the page. */

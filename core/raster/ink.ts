@@ -1,4 +1,4 @@
-import { blockStatistics, forEachRow, overNeighbours } from './blocks'
+import { blockStatistics, darkerThan, lineAt, overNeighbours, type Blocks } from './blocks'
 import { findComponents, type Components } from './components'
 import { isHole, isSpeck, isStaple, isStreak, touchesEdge, type Look } from './discounts'
 import type { Bitmap, Grey } from './image'
@@ -14,38 +14,32 @@ const leastPaper = 0.62
 /** What stands on a side: the share of it that is ink a reader would see, and that ink alone. */
 export interface InkFound { ink: number, content: Bitmap }
 
-/** Everything clearly darker than the paper around it, and how dark the paper is there. */
-function darkMarks(image: Grey, dpi: number): { marks: Bitmap, paper: Float32Array[] } {
-  const { width, height, data } = image
+/** Everything clearly darker than the paper around it, and how light the paper is there. */
+function darkMarks(image: Grey, dpi: number): { marks: Bitmap, paper: Blocks } {
   const { mean } = blockStatistics(image, Math.max(4, Math.round(0.08 * dpi)))
   const local = overNeighbours(overNeighbours(mean, 3, 'max'), 2, 'mean')
   // Inside a picture or a black bar no paper is near; there the page's own level stands in.
   const floor = leastPaper * paperLevel(image)
-  const paperBlocks = { ...local, data: local.data.map(level => Math.max(level, floor)) }
-  const marks = new Uint8Array(data.length)
-  const paper: Float32Array[] = []
-  forEachRow(paperBlocks, width, height, (y, values) => {
-    if (y % 16 === 0) paper.push(values.slice())
-    const row = y * width
-    for (let x = 0; x < width; x++) marks[row + x] = data[row + x]! < values[x]! * (1 - leastContrast) ? 1 : 0
-  })
-  return { marks: { width, height, data: marks }, paper }
+  const paper = { ...local, data: local.data.map(level => Math.max(level, floor)) }
+  return { marks: darkerThan(image, { ...paper, data: paper.data.map(level => level * (1 - leastContrast)) }), paper }
 }
 
 /** Darkest contrast and steepest step of each component, both as shares of the paper's level. */
-function looks(image: Grey, parts: Components, paper: Float32Array[]): Look {
+function looks(image: Grey, parts: Components, paper: Blocks): Look {
   const darkest = new Float32Array(parts.count)
   const steepest = new Float32Array(parts.count)
   const { width, height, data } = image
   const { runs, owner } = parts
+  let lineOf = -1
+  const level = new Float32Array(paper.columns)
   for (let run = 0; run < runs.count; run++) {
     const y = runs.row[run]!
     const to = owner[run]!
     if (darkest[to]! > faint && steepest[to]! > sharpEdge) continue
-    const level = paper[y >> 4]!
+    if (y >> 4 !== lineOf) lineAt(paper, (lineOf = y >> 4) << 4, level)
     for (let x = runs.start[run]!; x < runs.end[run]!; x++) {
       const at = y * width + x
-      const white = level[x]!
+      const white = level[(x / paper.size) | 0]!
       const dark = (white - data[at]!) / white
       if (dark > darkest[to]!) darkest[to] = dark
       const across = x > 0 && x < width - 1 ? Math.abs(data[at + 1]! - data[at - 1]!) / 2 : 0
@@ -65,13 +59,21 @@ function looks(image: Grey, parts: Components, paper: Float32Array[]): Look {
 export function findInk(image: Grey, dpi: number): InkFound {
   const { marks, paper } = darkMarks(image, dpi)
   const parts = findComponents(marks)
-  const look = looks(image, parts, paper)
-  const page = { width: image.width, height: image.height, dpi }
+  return discounted(marks, parts, looks(image, parts, paper), dpi)
+}
+
+/** The same for a side of which only black and white are known: see-through cannot be told there. */
+export function findInkOfTwoLevels(marks: Bitmap, dpi: number): InkFound {
+  return discounted({ ...marks, data: marks.data.slice() }, findComponents(marks), null, dpi)
+}
+
+function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: number): InkFound {
+  const page = { width: marks.width, height: marks.height, dpi }
   const drop = new Uint8Array(parts.count)
   const streaks = isStreak(parts, page)
   const specks = isSpeck(parts, page)
   for (let part = 0; part < parts.count; part++) {
-    const seeThrough = look.darkest[part]! < faint && look.steepest[part]! < sharpEdge
+    const seeThrough = look !== null && look.darkest[part]! < faint && look.steepest[part]! < sharpEdge
     if (seeThrough || touchesEdge(parts, part, page) || streaks(part) || isHole(parts, part, page) || isStaple(parts, part, page)) drop[part] = 1
   }
   for (let part = 0; part < parts.count; part++) if (!drop[part] && specks(part, drop)) drop[part] = 2
@@ -79,7 +81,7 @@ export function findInk(image: Grey, dpi: number): InkFound {
   let count = 0
   const { runs, owner } = parts
   for (let run = 0; run < runs.count; run++) {
-    const from = runs.row[run]! * image.width
+    const from = runs.row[run]! * marks.width
     if (drop[owner[run]!]) marks.data.fill(0, from + runs.start[run]!, from + runs.end[run]!)
     else count += runs.end[run]! - runs.start[run]!
   }

@@ -1,4 +1,4 @@
-import { blockStatistics, forEachRow, overNeighbours } from './blocks'
+import { blockStatistics, darkerThan, overNeighbours } from './blocks'
 import type { Bitmap, Grey } from './image'
 
 const blockInches = 0.04
@@ -7,10 +7,12 @@ const mostSpread = 56
 
 /** Two-level page by one threshold; level 0 to 1 is the share of white below which a pixel is ink. */
 export function fixedMono(image: Grey, level: number): Bitmap {
-  const data = new Uint8Array(image.data.length)
+  const { width, height, data } = image
+  const count = data.length
+  const ink = new Uint8Array(count)
   const limit = level * 255
-  for (let at = 0; at < data.length; at++) data[at] = image.data[at]! < limit ? 1 : 0
-  return { width: image.width, height: image.height, data }
+  for (let at = 0; at < count; at++) ink[at] = data[at]! < limit ? 1 : 0
+  return { width, height, data: ink }
 }
 
 /**
@@ -19,7 +21,6 @@ export function fixedMono(image: Grey, level: number): Bitmap {
  * @param level 0 to 1; 0.5 is their k = 0.25, higher keeps fainter marks
  */
 export function adaptiveMono(image: Grey, dpi: number, level: number): Bitmap {
-  const { width, height, data } = image
   const k = 0.5 * (1 - level)
   const { mean, deviation } = blockStatistics(image, Math.max(2, Math.round(blockInches * dpi)))
   // The window's variance is the mean of the blocks' variances plus the variance of their means.
@@ -34,17 +35,35 @@ export function adaptiveMono(image: Grey, dpi: number, level: number): Bitmap {
       return value * (1 + k * (spread / 128 - 1))
     }),
   }
+  return darkerThan(image, threshold)
+}
+
+/** Four pixels at a time: the bytes as words, and what is left at the end. */
+function inWords(data: Uint8Array): Uint32Array {
+  const whole = data.byteOffset % 4 === 0 ? data : data.slice()
+  return new Uint32Array(whole.buffer, whole.byteOffset, whole.length >> 2)
+}
+
+/** Ink of a page that has only black and white. */
+export function bitmapOf(image: Grey): Bitmap {
+  const { width, height, data } = image
+  const from = inWords(data)
   const ink = new Uint8Array(data.length)
-  forEachRow(threshold, width, height, (y, limits) => {
-    const row = y * width
-    for (let x = 0; x < width; x++) ink[row + x] = data[row + x]! < limits[x]! ? 1 : 0
-  })
+  const to = inWords(ink)
+  const count = to.length
+  for (let at = 0; at < count; at++) to[at] = ((from[at]! >>> 7) & 0x01010101) ^ 0x01010101
+  for (let at = count * 4; at < data.length; at++) ink[at] = (data[at]! >> 7) ^ 1
   return { width, height, data: ink }
 }
 
 /** Ink as black on white, for encoders. */
 export function greyFromBitmap(bitmap: Bitmap): Grey {
-  const data = new Uint8Array(bitmap.data.length)
-  for (let at = 0; at < data.length; at++) data[at] = bitmap.data[at] ? 0 : 255
-  return { width: bitmap.width, height: bitmap.height, data }
+  const { width, height, data } = bitmap
+  const from = inWords(data)
+  const grey = new Uint8Array(data.length)
+  const to = inWords(grey)
+  const count = to.length
+  for (let at = 0; at < count; at++) to[at] = ~Math.imul(from[at]!, 255)
+  for (let at = count * 4; at < data.length; at++) grey[at] = data[at]! - 1
+  return { width, height, data: grey }
 }

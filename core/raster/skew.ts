@@ -4,21 +4,27 @@ const range = 5
 const coarseStep = 0.5
 const fineStep = 0.05
 const workDpi = 100
-const mostPoints = 60000
+const mostPoints = 200000
 // About one short line of text; with less, noise decides.
 const leastPoints = 150
 
 /** Lower edges of ink at about 100 dpi: where text lines stand. */
-function lowerEdges(ink: Bitmap, dpi: number): { x: Float32Array, y: Float32Array, count: number } {
+function lowerEdges({ width, height, data }: Bitmap, dpi: number): { x: Float32Array, y: Float32Array, count: number } {
   const step = Math.max(1, Math.round(dpi / workDpi))
   const x = new Float32Array(mostPoints)
   const y = new Float32Array(mostPoints)
   let count = 0
-  const { width, height, data } = ink
-  for (let column = 0; column < width && count < mostPoints; column += step) {
-    for (let row = 1; row < height && count < mostPoints; row++) {
-      const at = row * width + column
-      if (data[at - width] === 1 && data[at] === 0) {
+  for (let row = 1; row < height; row++) {
+    // Rows without ink above them are skipped whole.
+    const above = (row - 1) * width
+    const first = data.indexOf(1, above)
+    if (first === -1) break
+    if (first >= above + width) {
+      row = Math.floor(first / width)
+      continue
+    }
+    for (let column = Math.floor((first - above) / step) * step; column < width && count < mostPoints; column += step) {
+      if (data[above + column] === 1 && data[above + width + column] === 0) {
         x[count] = column / step
         y[count++] = row / step
       }

@@ -1,5 +1,6 @@
 import type { Split } from '../model/rubric'
 import { groupsOf, readBarcodeRule } from './barcodeRule'
+import { readTextRule } from './textRule'
 import type { SplitPage, Start } from './types'
 
 /** What the rules and a person's answer say of one page. */
@@ -31,13 +32,13 @@ export function findStart(page: SplitPage, split: Split, running: RunningDocumen
         if (split.sameValue === 'continue' && reading.code.value === running.value) {
           return { kind: 'repeat', why: `${reading.why}, but repeats the running document's value.` }
         }
-        const setAside = rule.sheet === 'set-aside'
-        const why = setAside ? `Separator: ${reading.why}; the next page starts a document.` : `Starts a document: ${reading.why}.`
-        const start: Start = { why, type: rule.type ?? null, barcode: reading.groups, setAside }
-        return { kind: setAside ? 'separator' : 'start', start }
+        return started(reading.why, rule.type ?? null, reading.groups, rule.sheet === 'set-aside')
       }
       if (reading.kind === 'unread') unread ??= reading.why
       if (reading.kind === 'none' && reading.note) notes.push(reading.note)
+    } else if (rule.rule === 'text' && page.evidence) {
+      const why = readTextRule(rule, number, page.evidence, page.words ?? [])
+      if (why) return started(why, rule.type ?? null, {}, rule.sheet === 'set-aside')
     } else if (rule.rule === 'count' && due.includes(rule)) {
       const unit = rule.sheets === undefined ? `${rule.pages} pages` : `${rule.sheets} sheets`
       return { kind: 'start', start: { why: `Starts a document: every ${unit} are one (rule ${number}).`, type: rule.type ?? null, barcode: {}, setAside: false } }
@@ -49,6 +50,12 @@ export function findStart(page: SplitPage, split: Split, running: RunningDocumen
       : { kind: 'continue', why: `Belongs to the document before: ${unread}, and the rubric lets such pages follow.` }
   }
   return { kind: 'none', note: notes[0] ?? null }
+}
+
+/** A match as a start, or as a sheet that announces one and is set aside itself. */
+function started(matched: string, type: string | null, barcode: Record<string, string>, setAside: boolean): Finding {
+  const why = setAside ? `Separator: ${matched}; the next page starts a document.` : `Starts a document: ${matched}.`
+  return { kind: setAside ? 'separator' : 'start', start: { why, type, barcode, setAside } }
 }
 
 function fromAnswer(page: SplitPage, split: Split): Finding | null {

@@ -1,4 +1,4 @@
-import type { Answer, Code, PageEvidence } from '../model/evidence'
+import type { Answer, PageEvidence, Word } from '../model/evidence'
 import type { Fate } from '../model/ledger'
 
 /** One side as splitting sees it. */
@@ -9,6 +9,8 @@ export interface SplitPage {
   /** Null where the side could not be decoded; `trouble` then says why. */
   evidence: PageEvidence | null
   trouble: string | null
+  /** Its words, where a rule needs them; null elsewhere. */
+  words: readonly Word[] | null
   answer: Answer | null
 }
 
@@ -42,6 +44,3 @@ export interface Start {
   barcode: Record<string, string>
   setAside: boolean
 }
-
-/** A code that a rule matched. */
-export interface RuleMatch { ruleNumber: number, code: Code, groups: Record<string, string> }

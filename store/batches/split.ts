@@ -1,5 +1,7 @@
+import { z } from 'zod'
 import type { Rubric } from '../../core/model/rubric'
-import { Answer, PageEvidence } from '../../core/model/evidence'
+import { Answer, PageEvidence, Word } from '../../core/model/evidence'
+import { readsBeforeSplitting } from '../../core/split/textRule'
 import { splitPages } from '../../core/split/split'
 import type { SplitOutcome, SplitPage } from '../../core/split/types'
 import type { Sql, Tx } from '../database'
@@ -18,7 +20,7 @@ export async function splitBatch(sql: Sql, queue: Queue, batch: number): Promise
     const begun = await tx`select 1 from documents where batch_id = ${batch} and read_at is not null limit 1`
     if (begun.length) return
     const rubric = await rubricOfBatch(tx, batch)
-    const outcome = splitPages(await evidenceOf(tx, batch), rubric)
+    const outcome = splitPages(await evidenceOf(tx, batch, readsBeforeSplitting(rubric)), rubric)
     const documents = await storeDocuments(tx, batch, outcome)
     await storeFates(tx, batch, outcome, documents)
 
@@ -34,9 +36,9 @@ export async function splitBatch(sql: Sql, queue: Queue, batch: number): Promise
 }
 
 /** A batch's sides as splitting sees them, in reading order. */
-async function evidenceOf(tx: Tx, batch: number): Promise<SplitPage[]> {
-  const rows = await tx<{ position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, answer: unknown }[]>`
-    select position, sheet, side, evidence, trouble, answer
+async function evidenceOf(tx: Tx, batch: number, withWords: boolean): Promise<SplitPage[]> {
+  const rows = await tx<{ position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, words: unknown, answer: unknown }[]>`
+    select position, sheet, side, evidence, trouble, answer, case when ${withWords} then words end as words
     from pages
     where batch_id = ${batch}
     order by position`
@@ -46,6 +48,7 @@ async function evidenceOf(tx: Tx, batch: number): Promise<SplitPage[]> {
     side: row.side,
     evidence: row.evidence === null ? null : PageEvidence.parse(row.evidence),
     trouble: row.trouble,
+    words: row.words === null ? null : z.array(Word).parse(row.words),
     answer: row.answer === null ? null : Answer.parse(row.answer),
   }))
 }

@@ -1,4 +1,4 @@
-import type { PageEvidence } from '../../core/model/evidence'
+import type { PageEvidence, Word } from '../../core/model/evidence'
 import { splitWhenExamined } from '../batches/complete'
 import type { Sql } from '../database'
 import { tell } from '../live'
@@ -14,7 +14,7 @@ export async function pageToExamine(sql: Sql, id: number): Promise<PageToExamine
 }
 
 export type Examination =
-  | { evidence: PageEvidence, mono: boolean, pageBlob: string, thumbnailBlob: string }
+  | { evidence: PageEvidence, mono: boolean, pageBlob: string, thumbnailBlob: string, words: Word[] | null }
   | { trouble: string }
 
 /** Stores what examining found, once, and asks for splitting after the batch's last side. */
@@ -27,7 +27,8 @@ export async function pageExamined(sql: Sql, queue: Queue, page: PageToExamine, 
       await tx`
         update pages
         set evidence = ${tx.json(found.evidence as never)}, mono = ${found.mono},
-          page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob}, trouble = null
+          page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob},
+          words = ${found.words && tx.json(found.words as never)}, trouble = null
         where id = ${page.id} and evidence is null`
     }
     await splitWhenExamined(tx, queue, page.batch_id)

@@ -1,4 +1,4 @@
-import type { Answer, PageEvidence } from '../../core/model/evidence'
+import type { Answer, PageEvidence, Word } from '../../core/model/evidence'
 import { Rubric } from '../../core/model/rubric'
 import type { SplitPage } from '../../core/split/types'
 
@@ -13,12 +13,16 @@ export function rubricFor(split: Record<string, unknown> = {}, more: Record<stri
   })
 }
 
-interface Given { code?: string, format?: string, at?: { x: number, y: number }, blank?: boolean, unread?: boolean, broken?: string, answer?: Answer }
+interface Given { code?: string, format?: string, at?: { x: number, y: number }, blank?: boolean, unread?: boolean, broken?: string, text?: string, answer?: Answer }
+
+/** Words of one line, an inch from the top-left, half an inch each. */
+export const line = (text: string): Word[] =>
+  text.split(' ').map((word, at) => ({ text: word, x: 1 + at * 0.6, y: 1, width: 0.5, height: 0.15, confidence: 1, line: 0 }))
 
 /** Sides of two-sided sheets in order; `null` is a blank side. */
 export function sides(...given: (Given | null)[]): SplitPage[] {
   return given.map((one, at): SplitPage => {
-    const { code, format = 'Code128', at: place = { x: 6, y: 0.5 }, blank = false, unread, broken, answer } = one ?? { blank: true }
+    const { code, format = 'Code128', at: place = { x: 6, y: 0.5 }, blank = false, unread, broken, text, answer } = one ?? { blank: true }
     const evidence: PageEvidence = {
       widthPx: 1654, heightPx: 2339, dpi: 200, ink: blank ? 0 : 0.03, skewDeg: 0, blank,
       codes: code === undefined ? [] : [{ format, value: code, ...place, width: 1.8, height: 0.4 }],
@@ -26,7 +30,7 @@ export function sides(...given: (Given | null)[]): SplitPage[] {
     }
     return {
       page: at + 1, sheet: Math.floor(at / 2) + 1, side: at % 2 === 0 ? 'front' : 'back',
-      evidence: broken ? null : evidence, trouble: broken ?? null, answer: answer ?? null,
+      evidence: broken ? null : evidence, trouble: broken ?? null, words: text === undefined ? null : line(text), answer: answer ?? null,
     }
   })
 }

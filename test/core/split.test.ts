@@ -106,3 +106,27 @@ describe('splitting by sheets and counts', () => {
     expect(short(splitPages(sides({}, null), rubricFor({ rules: [] }, { clean: { blank: { action: 'keep' } } })))).toBe('k1 k1')
   })
 })
+
+describe('splitting by recognised text', () => {
+  const rule = { rule: 'text', value: '^Statement of (dues|fees)', type: 'other' }
+  const given = sides({ text: 'Statement of dues' }, {}, { text: 'not a Statement of dues' }, null, { text: 'Statement of fees for May' }, null)
+
+  it('starts a document where a line fits, and says which words did', () => {
+    const outcome = splitPages(given, rubricFor({ rules: [rule] }))
+    expect(short(outcome)).toBe('k1 k1 k1 b k2 b')
+    expect(outcome.pages[4]!.why).toBe('Starts a document: the text \'Statement of fees\' on the page matches rule 1.')
+  })
+
+  it('looks in its zone only, and may set the page aside as a separator', () => {
+    const elsewhere = { ...rule, zone: { x: 1, y: 6, width: 6, height: 1, unit: 'in' } }
+    expect(short(splitPages(given, rubricFor({ rules: [elsewhere], before: 'document' })))).toBe('k1 k1 k1 b k1 b')
+    expect(short(splitPages(given, rubricFor({ rules: [{ ...rule, sheet: 'set-aside' }] })))).toBe('s k1 k1 b s b')
+  })
+
+  it('gives each rule\'s own type, the first match its reason', () => {
+    const code = { rule: 'barcode', formats: ['Code128'], type: 'permit' }
+    const mixed = sides({ code: 'A', text: 'Statement of dues' }, null, { text: 'Statement of dues' }, null, { code: 'B' }, null)
+    const outcome = splitPages(mixed, rubricFor({ rules: [code, rule] }))
+    expect(outcome.documents.map(document => document.type)).toEqual(['permit', 'other', 'permit'])
+  })
+})

@@ -8,6 +8,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { decodeImage, encodeJpeg, encodePng } from '../../engine/images'
 import { writePdf } from '../../engine/pdfOut'
 import { decodePage, openSource } from '../../engine/sources'
+import { bitmapOf } from '../../core/raster/mono'
 import { encodeG4, readG4 } from '../../engine/tiff'
 
 const run = promisify(execFile)
@@ -23,7 +24,7 @@ const ink = Uint8Array.from({ length: width * height }, (_, at) => (at % width) 
 
 describe('page files', () => {
   it('CCITT G4 in one strip comes back as it went in', async () => {
-    const tiff = await encodeG4({ width, height, data: ink }, 100)
+    const tiff = encodeG4(bitmapOf({ width, height, data: ink }), 100)
     expect(readG4(tiff)).toMatchObject({ width, height })
     await writeFile(join(folder, 'page.tif'), tiff)
     const back = await decodeImage(join(folder, 'page.tif'), 1)
@@ -44,7 +45,7 @@ describe('PDF/A', () => {
   ]
 
   it('carries the G4 strip, the words where they stand, an embedded font and the marks of PDF/A-2b', async () => {
-    await writeFile(join(folder, 'page.tif'), await encodeG4({ width, height, data: ink }, 100))
+    await writeFile(join(folder, 'page.tif'), encodeG4(bitmapOf({ width, height, data: ink }), 100))
     await writeFile(join(folder, 'page.jpg'), await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 100 }, 100))
     const page = { widthPx: width, heightPx: height, dpi: 100, words }
     const made = join(folder, 'made.pdf')
@@ -54,7 +55,7 @@ describe('PDF/A', () => {
 
     await run('qpdf', ['--check', made])
     expect((await run('pdfimages', ['-list', made])).stdout).toMatch(/830\s+1170\s+gray\s+1\s+1\s+ccitt[\s\S]*830\s+1170\s+gray\s+1\s+8\s+jpeg/)
-    expect((await run('pdffonts', [made])).stdout).toMatch(/DejaVuSans\s+CID TrueType\s+Identity-H\s+yes yes yes/)
+    expect((await run('pdffonts', [made])).stdout).toMatch(/RUBRIC\+Words\s+CID TrueType\s+Identity-H\s+yes yes yes/)
     expect((await run('pdftotext', ['-f', '1', '-l', '1', made, '-'])).stdout).toContain('Mooring permit')
     const box = /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)"[^>]*>Mooring/.exec((await run('pdftotext', ['-bbox', made, '-'])).stdout)!
     expect(Number(box[1]) / 72).toBeCloseTo(1, 1)

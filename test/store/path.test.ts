@@ -72,7 +72,7 @@ const receive = (loadSide: number, pages = 1) =>
 async function examineAll(found: Partial<PageEvidence>[]): Promise<void> {
   for (const [at, page] of (await pagesOfBatch(sql, batch)).entries()) {
     const row = (await pageToExamine(sql, page.id))!
-    await pageExamined(sql, queue, row, { evidence: evidence(found[at]), mono: true, pageBlob: blob, thumbnailBlob: blob })
+    await pageExamined(sql, queue, row, { evidence: evidence(found[at]), mono: true, pageBlob: blob, thumbnailBlob: blob, words: null })
   }
 }
 

@@ -1,0 +1,93 @@
+import { mkdir, mkdtemp, readFile, rm, stat } from 'node:fs/promises'
+import { availableParallelism, tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { fileURLToPath } from 'node:url'
+import { readRubric } from '../core/model/readRubric'
+import type { Rubric } from '../core/model/rubric'
+import { Ledger } from '../core/model/ledger'
+import { Examiners } from '../engine/examiners'
+import { bareExamine, bareOcr } from './bare'
+import { drawSides, type DrawnSide } from './paper'
+
+// Ratios to the bare engines, measured in the same run. `npm run bench -- 200` examines 200 sides instead of 1,000.
+
+const cores = availableParallelism()
+const sides = Number(process.argv[2] ?? 1000)
+const rubricFile = fileURLToPath(new URL('../run/demo/mooring-permits.rubric.json', import.meta.url))
+const read = readRubric(JSON.parse(await readFile(rubricFile, 'utf8')))
+if (!read.ok) throw new Error('The demo rubric is not sound.')
+const folder = await mkdtemp(join(tmpdir(), 'rubricator-bench-'))
+const line = (name: string, value: string, target = '') => console.log(`${name.padEnd(52)} ${value.padStart(16)}  ${target}`)
+const oneDecimal = (value: number) => value.toFixed(1)
+
+/** Seconds over `count` sides, and the largest process's resident memory at ten points. */
+async function examine(rubric: Rubric, drawn: readonly DrawnSide[], count: number): Promise<{ seconds: number, memory: number[] }> {
+  const examiners = new Examiners(cores)
+  const memory: number[] = []
+  const work = join(folder, 'examined')
+  await mkdir(work, { recursive: true })
+  const one = async (at: number) => {
+    const { file, side } = drawn[at % drawn.length]!
+    const own = join(work, String(at % 16))
+    await mkdir(own, { recursive: true })
+    const reply = await examiners.examine({ file, page: 1, side, rubric, folder: own })
+    if (reply.outcome !== 'examined') throw new Error(`${file}: ${reply.outcome}`)
+  }
+  await Promise.all(Array.from({ length: cores }, (_, at) => one(at)))
+  let next = 0
+  const begun = performance.now()
+  await Promise.all(Array.from({ length: cores }, async () => {
+    while (next < count) {
+      if (next % Math.ceil(count / 10) === 0) memory.push(Math.max(...await Promise.all(examiners.processes.map(residentMegabytes))))
+      await one(next++)
+    }
+  }))
+  const seconds = (performance.now() - begun) / 1000
+  examiners.dispose()
+  return { seconds, memory }
+}
+
+/** From Linux's own account of a process. */
+async function residentMegabytes(process: number): Promise<number> {
+  const status = await readFile(`/proc/${process}/status`, 'utf8')
+  return Number(/^VmRSS:\s+(\d+)/m.exec(status)?.[1] ?? 0) / 1024
+}
+
+/** Seconds of the command line over a folder, and its ledger. */
+async function wholePath(input: string, out: string): Promise<{ seconds: number, ledger: Ledger }> {
+  const begun = performance.now()
+  const child = spawn(process.execPath, [fileURLToPath(new URL('../cli/rubricator.mjs', import.meta.url)), 'run', '--rubric', rubricFile, '--out', out, input], { stdio: 'ignore' })
+  await once(child, 'exit')
+  const seconds = (performance.now() - begun) / 1000
+  return { seconds, ledger: Ledger.parse(JSON.parse(await readFile(join(out, 'ledger.json'), 'utf8'))) }
+}
+
+try {
+  console.log(`${cores} cores, 200 dpi A4, the demo's permit files\n`)
+  for (const mode of ['mono', 'grey'] as const) {
+    const drawn = await drawSides(join(folder, mode), 1, mode)
+    const count = mode === 'mono' ? sides : Math.min(sides, 200)
+    const ours = await examine(read.rubric, drawn, count)
+    const bare = await bareExamine(drawn.map(side => side.file), cores) / drawn.length
+    line(`examine, ${mode} scans, sides a minute`, oneDecimal(count / ours.seconds * 60), mode === 'mono' ? 'at least 240' : '')
+    line('  against decoding and one barcode pass', `${(ours.seconds / count / bare).toFixed(2)} ×`, mode === 'mono' ? 'at most 2' : '')
+    line('  memory of an examining process, MB, over the run', '', 'flat')
+    console.log(`    ${ours.memory.map(megabytes => megabytes.toFixed(0)).join(' ')}`)
+
+    const { seconds, ledger } = await wholePath(join(folder, mode), join(folder, `out-${mode}`))
+    const kept = ledger.pages.filter(page => page.document !== null)
+    const ocr = await bareOcr(kept.map(page => page.source), cores)
+    line(`whole path, ${mode} scans, sides a minute`, oneDecimal(ledger.totals.scanned / seconds * 60))
+    line('  against OCR of the same pages alone', `${(seconds / ocr).toFixed(2)} ×`, 'at most 1.15')
+    if (mode === 'mono') {
+      const pdf = ledger.documents.flatMap(document => document.files).reduce((sum, file) => sum + file.bytes, 0)
+      const tiff = (await Promise.all(kept.map(page => stat(page.source)))).reduce((sum, file) => sum + file.size, 0)
+      line('PDF/A bytes a mono page', oneDecimal(pdf / kept.length))
+      line('  against the scan as a bare G4 TIFF', `${(pdf / tiff).toFixed(2)} ×`, 'at most 1.3')
+    }
+  }
+} finally {
+  await rm(folder, { recursive: true, force: true })
+}
