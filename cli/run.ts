@@ -6,12 +6,13 @@ import { fillFields } from '../core/index/fill'
 import { makeLedger } from '../core/ledger/ledger'
 import type { Ledger, LedgerDocument } from '../core/model/ledger'
 import { typeOf, type Rubric } from '../core/model/rubric'
+import { inGroups } from '../core/text/groups'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import { splitPages } from '../core/split/split'
 import type { SplitDocument } from '../core/split/types'
 import { documentToMake } from '../engine/documentToMake'
 import { makeFiles } from '../engine/makeFiles'
-import { readableLanguages, readWords } from '../engine/ocr'
+import { pagesAtOnce, readableLanguages, readPages } from '../engine/ocr'
 import { UsageError } from './main'
 import { inputFiles } from './inputs'
 import { inParallel } from './inParallel'
@@ -74,11 +75,14 @@ async function prepareOut(out: string): Promise<void> {
 
 /** Gives these sides their words, where they have none yet. */
 async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, progress: Progress): Promise<void> {
-  const unread = sides.filter(side => side.words === null)
+  const unread = sides.flatMap(side => side.words === null && side.files && side.evidence ? [{ side, file: side.files.page, dpi: side.evidence.dpi }] : [])
   let done = 0
-  await inParallel(unread, jobs, async (side) => {
-    if (side.files && side.evidence) side.words = await readWords(side.files.page, side.evidence.dpi, rubric.read.languages)
-    progress.step('Reading', ++done, unread.length)
+  // Small enough groups that every job has work until the end.
+  const most = Math.max(1, Math.min(pagesAtOnce, Math.floor(unread.length / jobs / 2)))
+  await inParallel(inGroups(unread, most, page => page.dpi), jobs, async (pages) => {
+    const read = await readPages(pages.map(page => page.file), pages[0]!.dpi, rubric.read.languages)
+    pages.forEach(({ side }, at) => (side.words = read[at]!))
+    progress.step('Reading', done += pages.length, unread.length)
   })
 }
 

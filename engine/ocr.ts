@@ -1,20 +1,45 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import type { Word } from '../core/model/evidence'
 import type { Grey } from '../core/raster/image'
 import { runTool, ToolError } from './tool'
 
+/** Pages that one process reads: loading the language takes as long as a short page. */
+export const pagesAtOnce = 6
+
 /**
- * Reads a page image with tesseract.
- * @param file TIFF, PNG or JPEG
+ * Reads page images of one resolution with tesseract, in one process.
+ * @param files TIFF, PNG or JPEG
  * @param languages tesseract's codes, such as "eng"
+ * @returns each page's words
  * @throws {ToolError} where tesseract or a language is missing
  */
-export async function readWords(file: string, dpi: number, languages: readonly string[]): Promise<Word[]> {
-  const table = await runTool('tesseract', [file, 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '3', 'tsv'], {
-    seconds: 180,
+export async function readPages(files: readonly string[], dpi: number, languages: readonly string[]): Promise<Word[][]> {
+  if (files.length <= 1) return Promise.all(files.map(file => readTable(file, 1, dpi, languages).then(pages => pages[0]!)))
+  const folder = await mkdtemp(join(tmpdir(), 'rubricator-ocr-'))
+  try {
+    const list = join(folder, 'pages.txt')
+    await writeFile(list, `${files.join('\n')}\n`)
+    return await readTable(list, files.length, dpi, languages)
+  } catch (error) {
+    if (!(error instanceof ToolError)) throw error
+    // One of them brings tesseract down; the others need not go with it.
+    const pages: Word[][] = []
+    for (const file of files) pages.push(...await readTable(file, 1, dpi, languages))
+    return pages
+  } finally {
+    await rm(folder, { recursive: true, force: true })
+  }
+}
+
+async function readTable(input: string, pages: number, dpi: number, languages: readonly string[]): Promise<Word[][]> {
+  const table = await runTool('tesseract', [input, 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '3', 'tsv'], {
+    seconds: 180 * pages,
     memory: 3072,
     env: { OMP_THREAD_LIMIT: '1' },
   })
-  return parseTable(table.toString('utf8'), dpi)
+  return parseTable(table.toString('utf8'), pages, dpi)
 }
 
 // Below this tesseract guesses; a page of prose gives 10 and more.
@@ -44,23 +69,23 @@ export async function readableLanguages(): Promise<string[]> {
   return list.split('\n').slice(1).map(line => line.trim()).filter(Boolean)
 }
 
-/** Words of tesseract's TSV (level 5). Lines are numbered in reading order. */
-function parseTable(table: string, dpi: number): Word[] {
-  const words: Word[] = []
-  const lines = new Map<string, number>()
+/** Words of tesseract's TSV (level 5), page by page. Lines are numbered in reading order. */
+function parseTable(table: string, count: number, dpi: number): Word[][] {
+  const pages = Array.from({ length: count }, (): { words: Word[], lines: Map<string, number> } => ({ words: [], lines: new Map() }))
   const inches = (pixels: string) => Math.round(Number(pixels) / dpi * 1000) / 1000
   for (const row of table.split('\n').slice(1)) {
-    const [level, , block, paragraph, line, , left, top, width, height, confidence, ...text] = row.split('\t')
+    const [level, number, block, paragraph, line, , left, top, width, height, confidence, ...text] = row.split('\t')
     const word = text.join('\t').trim()
-    if (level !== '5' || word === '' || !left || !top || !width || !height) continue
+    const page = pages[Number(number) - 1]
+    if (!page || level !== '5' || word === '' || !left || !top || !width || !height) continue
     const key = `${block}.${paragraph}.${line}`
-    if (!lines.has(key)) lines.set(key, lines.size)
-    words.push({
+    if (!page.lines.has(key)) page.lines.set(key, page.lines.size)
+    page.words.push({
       text: word,
       x: inches(left), y: inches(top), width: inches(width), height: inches(height),
       confidence: Math.max(0, Math.min(1, Number(confidence) / 100)),
-      line: lines.get(key)!,
+      line: page.lines.get(key)!,
     })
   }
-  return words
+  return pages.map(page => page.words)
 }

@@ -1,5 +1,5 @@
 import { readsBeforeSplitting } from '../../core/split/textRule'
-import { readWords } from '../../engine/ocr'
+import { readPages } from '../../engine/ocr'
 import { pageExamined, pageToExamine } from '../../store/pages/examined'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Attempt, Work } from '../context'
@@ -13,7 +13,7 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
   await inTempFolder(async (folder) => {
     const reply = await work.examiners.examine({ file: work.blobs.path(page.blob), page: page.source_page, side: page.side, rubric, folder })
     if (reply.outcome === 'examined') {
-      const words = readsBeforeSplitting(rubric) && !reply.evidence.blank ? await readWords(reply.files.page, reply.evidence.dpi, rubric.read.languages) : null
+      const words = readsBeforeSplitting(rubric) && !reply.evidence.blank ? (await readPages([reply.files.page], reply.evidence.dpi, rubric.read.languages))[0]! : null
       const [pageBlob, thumbnailBlob] = await Promise.all([work.blobs.putFile(reply.files.page), work.blobs.putFile(reply.files.thumbnail)])
       await pageExamined(work.sql, work.queue, page, { evidence: reply.evidence, mono: reply.mono, pageBlob, thumbnailBlob, words })
     } else if (reply.outcome === 'unreadable') {

@@ -1,4 +1,5 @@
-import { readWords } from '../../engine/ocr'
+import { inGroups } from '../../core/text/groups'
+import { pagesAtOnce, readPages } from '../../engine/ocr'
 import { documentRead, findDocument, pageRead, pagesToRead } from '../../store/documents/read'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Work } from '../context'
@@ -8,8 +9,9 @@ export async function read(work: Work, { document: id }: { document: number }): 
   const document = await findDocument(work.sql, id)
   if (!document || document.read) return
   const { read: { languages } } = await rubricOfBatch(work.sql, document.batch_id)
-  for (const page of await pagesToRead(work.sql, id)) {
-    await pageRead(work.sql, page.id, document.batch_id, await readWords(work.blobs.path(page.page_blob), page.dpi, languages))
+  for (const pages of inGroups(await pagesToRead(work.sql, id), pagesAtOnce, page => page.dpi)) {
+    const read = await readPages(pages.map(page => work.blobs.path(page.page_blob)), pages[0]!.dpi, languages)
+    for (const [at, page] of pages.entries()) await pageRead(work.sql, page.id, document.batch_id, read[at]!)
   }
   await documentRead(work.sql, work.queue, document)
 }
