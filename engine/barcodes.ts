@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { prepareZXingModule, readBarcodes, type ReaderOptions, type ReadResult } from 'zxing-wasm/reader'
 import { findBars } from '../core/raster/bars'
+import { findFinders } from '../core/raster/finders'
 import { crop, type Area, type Grey } from '../core/raster/image'
 import { adaptiveMono, greyFromBitmap } from '../core/raster/mono'
 import type { Code, UnreadCode } from '../core/model/evidence'
@@ -74,17 +75,37 @@ async function readZone(page: Grey, dpi: number, rule: BarcodeRule): Promise<Cod
   for (const [how, attempt] of attempts) {
     tried.push(how)
     const results = await attempt()
-    const codes = results.filter(result => result.isValid && result.text !== '')
-      .map((result): Code => ({ format: result.format, value: result.text, ...boxOf(result, area, dpi) }))
+    const codes = codesIn(results, area, dpi)
     if (codes.some(code => centreInside(code, zone))) return { codes, unread: [] }
     damaged.push(...results.filter(result => !result.isValid && result.format !== 'None').map(result => boxOf(result, area, dpi)))
   }
-  const bars = findBars(mono, dpi).map((found): Box => ({
+  const { linear, square } = kindsOf(rule.formats)
+  const places = [...linear ? findBars(mono, dpi) : [], ...square ? findFinders(mono) : []].map((found): Box => ({
     x: (found.x + area.x) / dpi, y: (found.y + area.y) / dpi, width: found.width / dpi, height: found.height / dpi,
   }))
-  const seen = [...bars, ...damaged.filter(box => isTwoDimensional(box))].filter(box => centreInside(box, zone))
-  return { codes: [], unread: seen.slice(0, 4).map(box => ({ ...roundBox(box), tried: `tried ${tried.join(', then ')}` })) }
+  const seen = [...places, ...damaged.filter(box => isTwoDimensional(box))].filter(box => centreInside(box, zone))
+  if (seen.length === 0) return { codes: [], unread: [] }
+  // A sound code of a format that the rule does not ask for is somebody else's, not one that does not read.
+  const others = rule.formats.length ? codesIn(await readBarcodes(rgba(part), hard), area, dpi) : []
+  const unread = seen.filter(box => !others.some(code => overlap(code, box)))
+  return { codes: others, unread: unread.slice(0, 4).map(box => ({ ...roundBox(box), tried: `tried ${tried.join(', then ')}` })) }
 }
+
+const squareFormats = ['QRCode', 'QRCodeModel1', 'QRCodeModel2', 'MicroQRCode', 'RMQRCode']
+const otherSquares = ['DataMatrix', 'MaxiCode', 'Aztec', 'AztecCode', 'AztecRune']
+
+/** What an unread code of these formats would look like: bars, or squares in its corners. */
+function kindsOf(formats: readonly string[]): { linear: boolean, square: boolean } {
+  return {
+    linear: formats.length === 0 || formats.some(format => !squareFormats.includes(format) && !otherSquares.includes(format)),
+    square: formats.length === 0 || formats.some(format => squareFormats.includes(format)),
+  }
+}
+
+const codesIn = (results: readonly ReadResult[], area: Area, dpi: number): Code[] => results.filter(result => result.isValid && result.text !== '')
+  .map(result => ({ format: result.format, value: result.text, ...boxOf(result, area, dpi) }))
+
+const overlap = (a: Box, b: Box) => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
 
 // A damaged linear symbol that has no bars to be seen is a line of text that looked like one.
 const isTwoDimensional = (box: Box) => box.width > 0.2 && box.height > 0.2 && box.width < 2 * box.height && box.height < 2 * box.width

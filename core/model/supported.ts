@@ -16,9 +16,6 @@ export function unsupportedKeys(rubric: Rubric): Issue[] {
   if (clean.spread !== 'none') refuse('clean.spread', clean.spread, '"none"')
   const { top, right, bottom, left } = clean.eraseEdges
   if (top || right || bottom || left) refuse('clean.eraseEdges', clean.eraseEdges, 'no edges')
-  rubric.types.forEach((type, typeAt) => type.fields.forEach((field, fieldAt) => field.from.forEach((source, at) => {
-    if ('lookup' in source) refuse(`types[${typeAt}].fields[${fieldAt}].from[${at}].lookup`, source.lookup, '"barcode", "text" or "value"')
-  })))
   if (rubric.entry === 'panel') refuse('entry', rubric.entry, '"desk" or "none"')
   rubric.files.forEach((file, at) => {
     if (file.format === 'alto' || file.format === 'hocr') refuse(`files[${at}].format`, file.format, '"pdf", "pdf-a", "tiff", "jpeg", "png", "txt" or "json"')

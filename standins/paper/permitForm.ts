@@ -33,7 +33,7 @@ function cell(page: Drawing, x: number, y: number, width: number, name: string, 
   if (value) page.text(x + 2.4, y + 10, value, { font: fonts.typed, size: 12.5 })
 }
 
-function signature(random: Random, x: number, y: number): string {
+export function signature(random: Random, x: number, y: number): string {
   let d = `M ${x} ${y}`
   let at = x
   for (let loop = 0; loop < 7; loop++) {

@@ -1,8 +1,14 @@
+import { landingSlips } from './landingSlips'
+import { mixedPost } from './mixedPost'
 import { mooringPermits } from './mooringPermits'
+import { officeLetters } from './officeLetters'
 import type { Stack } from './stack'
 
 const makers: Record<string, (seed: number) => Stack> = {
   'mooring-permits': mooringPermits,
+  'landing-slips': landingSlips,
+  'office-letters': officeLetters,
+  'mixed-post': mixedPost,
 }
 
 export const stackIds = Object.keys(makers)

@@ -8,8 +8,8 @@ export interface TrueSide {
   skewDeg: number
   barcode: { format: string, value: string, readable: boolean, x: number, y: number, width: number, height: number } | null
   /** What becomes of the side without a person's help. */
-  fate: 'kept' | 'blank' | 'held'
-  /** The document that it belongs to once a person has helped; null for a blank. */
+  fate: 'kept' | 'blank' | 'held' | 'separator'
+  /** The document that it belongs to once a person has helped; null where it belongs to none. */
   document: number | null
 }
 

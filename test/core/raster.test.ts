@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { findBars } from '../../core/raster/bars'
 import { findComponents } from '../../core/raster/components'
 import type { Grey } from '../../core/raster/image'
+import { findFinders } from '../../core/raster/finders'
 import { findInk } from '../../core/raster/ink'
 import { adaptiveMono, fixedMono } from '../../core/raster/mono'
 import { findSkew } from '../../core/raster/skew'
@@ -126,5 +127,32 @@ describe('bars', () => {
     for (let row = 0; row < 12; row++) draw(table, 200, 300 + row * 60, 1040, 3, 20)
     for (let row = 0; row < 11; row++) for (let word = 0; word < 60; word++) draw(table, 210 + word * 17, 320 + row * 60, 9, 16, 20, (x, y) => (x * 3 + y * 5 + word) % 7 < 3)
     expect(findBars(fixedMono(table, 0.5), dpi)).toEqual([])
+  })
+})
+
+describe('a QR code that does not read', () => {
+  const modules = 25
+  /** A symbol of 4-pixel modules at this place: three corner patterns, chance between them. */
+  function symbol(image: Grey, left: number, top: number, corners: number): Grey {
+    const finder = (x: number, y: number) => Math.max(Math.abs(x - 3), Math.abs(y - 3)) !== 2 && Math.max(Math.abs(x - 3), Math.abs(y - 3)) < 4
+    const at = [[0, 0], [modules - 7, 0], [0, modules - 7]].slice(0, corners)
+    return draw(image, left, top, modules * 4, modules * 4, 20, (x, y) => {
+      const [column, row] = [x >> 2, y >> 2]
+      const corner = [[0, 0], [modules - 7, 0], [0, modules - 7]].find(([cx, cy]) => column >= cx! - 1 && column < cx! + 8 && row >= cy! - 1 && row < cy! + 8)
+      if (corner) return at.includes(corner) || at.some(one => one[0] === corner[0] && one[1] === corner[1]) ? finder(column - corner[0]!, row - corner[1]!) : false
+      return (column * 7 + row * 13 + column * row) % 3 === 0
+    })
+  }
+
+  it.each([2, 3])('is seen by %i of its corners', (corners) => {
+    const [place] = findFinders(fixedMono(symbol(page(), 300, 700, corners), 0.5))
+    expect(Math.abs(place!.x - 300) + Math.abs(place!.y - 700)).toBeLessThan(12)
+    expect(place!.width).toBeGreaterThan(90)
+  })
+
+  it('is not seen in tick boxes, one of them filled, or in a lone square', () => {
+    const boxes = [0, 1, 2].reduce((to, at) => draw(to, 300 + at * 150, 500, 28, 28, 20, (x, y) => x < 3 || y < 3 || x > 24 || y > 24 || (at === 1 && x > 7 && x < 20 && y > 7 && y < 20)), page())
+    expect(findFinders(fixedMono(boxes, 0.5))).toEqual([])
+    expect(findFinders(fixedMono(symbol(page(), 300, 700, 1), 0.5))).toEqual([])
   })
 })

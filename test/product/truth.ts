@@ -1,8 +1,12 @@
 import type { Ledger } from '../../core/model/ledger'
 import type { Truth } from '../../standins/paper/truth'
 
-/** Fields of the demo rubric by the names that the truth has for them; the zone is ticked by hand and never read. */
-const readFields: Record<string, string> = { permit: 'permit', year: 'year', hull: 'hull', vessel: 'vessel', issued: 'issued', berth: 'berth', notify: 'mail' }
+/** Fields by the names that the truth has for them; a harbour zone is ticked by hand, a vessel looked up: neither is read. */
+const readFields: Record<string, Record<string, string>> = {
+  'mooring-permit': { permit: 'permit', year: 'year', hull: 'hull', vessel: 'vessel', issued: 'issued', berth: 'berth', notify: 'mail' },
+  'landing-slip': { hull: 'hull', landed: 'landed', weight: 'weight', buyer: 'buyer' },
+  'letter': { file: 'file', dated: 'dated', subject: 'subject' },
+}
 
 /** Where a ledger and the truth differ, as sentences; an empty list is what tests want. */
 export function differences(ledger: Pick<Ledger, 'pages' | 'documents'>, truth: Truth, answered: boolean): string[] {
@@ -23,6 +27,7 @@ export function differences(ledger: Pick<Ledger, 'pages' | 'documents'>, truth: 
   })
   const expected = truth.documents.filter(document => answered || !document.undecidable)
   say('documents', expected.map(document => document.sides), ledger.documents.map(document => document.pages))
+  say('types', expected.map(document => document.type), ledger.documents.map(document => document.type))
   return found
 }
 
@@ -32,13 +37,14 @@ export function valuesRead(ledger: Pick<Ledger, 'documents'>, truth: Truth): { r
   let of = 0
   const wrong: string[] = []
   for (const document of ledger.documents) {
-    const expected = truth.documents.find(one => one.fields.permit === document.fields.permit?.value)?.fields
+    const expected = truth.documents.find(one => one.sides[0] === document.pages[0])
     if (!expected) continue
-    for (const [id, name] of Object.entries(readFields)) {
+    for (const [id, name] of Object.entries(readFields[expected.type] ?? {})) {
+      if (expected.fields[name] === undefined) continue
       of++
       const value = document.fields[id]?.value
-      if (value === expected[name]) right++
-      else if (value !== undefined) wrong.push(`${id} of ${expected.permit}: ${value}, not ${expected[name]}`)
+      if (value === expected.fields[name]) right++
+      else if (value !== undefined) wrong.push(`${id} of ${expected.type} ${expected.document}: ${value}, not ${expected.fields[name]}`)
     }
   }
   return { right, wrong, of }
