@@ -93,7 +93,7 @@ async function makeAll(documents: readonly SplitDocument[], sides: ReadonlyMap<n
   for (const document of documents) {
     progress.step('Making files', made.length, documents.length)
     const read = document.pages.map(page => sides.get(page)!.words ?? [])
-    const { fields, missing } = fillFields(typeOf(rubric, document.type), { barcode: document.barcode, pages: read })
+    const { fields, missing } = fillFields(typeOf(rubric, document.type), { barcode: document.barcode, pages: read, records: {} })
     const pages = document.pages.map((page, at) => {
       const { evidence, files, mono } = sides.get(page)!
       if (!evidence || !files) throw new Error(`Page ${page} is in document ${document.document} but was never examined.`)

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type { BusinessRecord } from '../core/model/lookup'
 
 /** One document on its way out. */
 export interface Delivery {
@@ -9,6 +10,16 @@ export interface Delivery {
   files: readonly { name: string, path: string, sha256: string, mediaType: string }[]
   /** Type and index values. */
   index: Record<string, unknown>
+  /** The record of this destination that was found or chosen for the document; null where none was. */
+  record: string | null
+}
+
+/** Records that can be looked up by the value of one index field. */
+export interface Lookup {
+  field: string
+  noun: string
+  /** @throws {Error} with what, where and what to do */
+  find(value: string): Promise<BusinessRecord[]>
 }
 
 /** What the other side answered. */
@@ -18,6 +29,8 @@ export interface Receipt { place: string, answer: string }
 export interface Destination {
   /** Delivers once, however often it is called. @throws {Error} with what, where and what to do */
   deliver(delivery: Delivery): Promise<Receipt>
+  /** Only where the destination has records that can be looked up. */
+  lookup?: Lookup
   dispose(): Promise<void>
 }
 

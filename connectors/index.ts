@@ -1,7 +1,8 @@
 import type { Connector } from './connector'
+import businessRecords from './businessRecords'
 import networkFolder from './networkFolder'
 
-const connectors: readonly Connector[] = [networkFolder]
+const connectors: readonly Connector[] = [networkFolder, businessRecords]
 
 /** @throws {Error} where there is no connector of this name */
 export function connectorNamed(name: string): Connector {
@@ -9,3 +10,6 @@ export function connectorNamed(name: string): Connector {
   if (!found) throw new Error(`There is no connector "${name}"; there are ${connectors.map(connector => `"${connector.name}"`).join(', ')}.`)
   return found
 }
+
+/** Names of all connectors. */
+export const connectorNames = connectors.map(connector => connector.name)

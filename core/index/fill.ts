@@ -4,6 +4,7 @@ import type { DocumentType, Field, ValueSource } from '../model/rubric'
 import { zoneBox } from '../model/zone'
 import { findNear, findInZone } from '../text/find'
 import { checkValue } from './fieldValue'
+import { lookupParts } from './lookups'
 
 /** What is known of a document before its fields are filled. */
 export interface FillEvidence {
@@ -11,6 +12,8 @@ export interface FillEvidence {
   barcode: Record<string, string>
   /** Words of each page, in page order. */
   pages: readonly (readonly Word[])[]
+  /** Values of the business records that were found, by system. */
+  records: Record<string, Record<string, string>>
 }
 
 export interface Filled { fields: Record<string, FieldValue>, missing: string[] }
@@ -21,7 +24,11 @@ function candidate(source: ValueSource, evidence: FillEvidence): { raw: string, 
     return raw === undefined ? null : { raw, from: 'barcode', confidence: 1 }
   }
   if ('value' in source) return { raw: source.value, from: 'value', confidence: 1 }
-  if ('lookup' in source) return null
+  if ('lookup' in source) {
+    const { system, key } = lookupParts(source.lookup)
+    const raw = evidence.records[system]?.[key]
+    return raw === undefined ? null : { raw, from: 'lookup', confidence: 1 }
+  }
   const search = source.text
   for (const words of evidence.pages) {
     const found = 'near' in search ? findNear(words, search.near, search.value) : findInZone(words, zoneBox(search.zone), search.value)

@@ -33,7 +33,7 @@ export function pagesOfBatch(sql: Sql, batch: number): Promise<PageView[]> {
     from pages
     left join documents on documents.id = pages.document_id
     where pages.batch_id = ${batch}
-    order by pages.position`
+    order by pages.place`
 }
 
 export function documentsOfBatch(sql: Sql, batch: number): Promise<DocumentView[]> {

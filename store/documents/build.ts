@@ -34,7 +34,7 @@ export async function documentToBuild(sql: Sql, document: number) {
       (evidence->>'dpi')::float as dpi, words
     from pages
     where document_id = ${document}
-    order by position`
+    order by place`
   return { ...Row.parse(row), pages: z.array(PageRow).parse(pages) }
 }
 

@@ -1,7 +1,8 @@
 import { z } from 'zod'
-import { fillFields, missingFields } from '../../core/index/fill'
+import { missingFields, type Filled } from '../../core/index/fill'
 import { Word } from '../../core/model/evidence'
-import { FieldValue } from '../../core/model/ledger'
+import type { FieldValue } from '../../core/model/ledger'
+import type { LookupAnswers } from '../../core/model/lookup'
 import { typeOf, type Rubric } from '../../core/model/rubric'
 import type { Sql, Tx } from '../database'
 import { tell } from '../live'
@@ -9,24 +10,28 @@ import type { Queue } from '../queue'
 import { rubricOfBatch } from '../setup/rubrics'
 import type { DocumentRow } from './read'
 
-/** Fills a document's fields from its barcode and words, once; when the batch's last is filled, a person's turn comes or files are made. */
-export async function fillDocument(sql: Sql, queue: Queue, document: DocumentRow): Promise<void> {
+/** What filling a document needs to know. */
+export async function documentToFill(tx: Tx, document: number) {
+  const [row] = await tx<{ type: string | null, barcode: unknown }[]>`select type, barcode from documents where id = ${document}`
+  const pages = await tx<{ words: unknown }[]>`select words from pages where document_id = ${document} order by place`
+  return {
+    type: row?.type ?? null,
+    barcode: z.record(z.string(), z.string()).parse(row?.barcode ?? {}),
+    pages: pages.map(page => z.array(Word).parse(page.words ?? [])),
+  }
+}
+
+/** Keeps a document's values and what business records answered, once; when the batch's last is filled, a person's turn comes or files are made. */
+export async function documentFilled(sql: Sql, queue: Queue, document: DocumentRow, { fields, missing }: Filled, lookups: LookupAnswers): Promise<void> {
   await sql.begin(async (tx) => {
     await tx`select 1 from batches where id = ${document.batch_id} for update`
-    const [row] = await tx<{ type: string | null, barcode: unknown }[]>`
-      select type, barcode from documents where id = ${document.id} and filled_at is null`
-    if (!row) return
-    const rubric = await rubricOfBatch(tx, document.batch_id)
-    const pages = await tx<{ words: unknown }[]>`select words from pages where document_id = ${document.id} order by position`
-    const { fields, missing } = fillFields(typeOf(rubric, row.type), {
-      barcode: z.record(z.string(), z.string()).parse(row.barcode),
-      pages: pages.map(page => z.array(Word).parse(page.words ?? [])),
-    })
-    await tx`
+    const changed = await tx`
       update documents
-      set fields = ${tx.json(fields)}, missing = ${missing}, filled_at = now()
-      where id = ${document.id}`
-    await afterLastFilled(tx, queue, document.batch_id, rubric)
+      set fields = ${tx.json(fields)}, missing = ${missing}, lookups = ${tx.json(lookups)}, filled_at = now()
+      where id = ${document.id} and filled_at is null
+      returning id`
+    if (!changed.length) return
+    await afterLastFilled(tx, queue, document.batch_id, await rubricOfBatch(tx, document.batch_id))
     await tell(tx, { about: 'batch', batch: document.batch_id })
   })
 }

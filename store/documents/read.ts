@@ -21,7 +21,7 @@ export function pagesToRead(sql: Sql, document: number): Promise<PageToRead[]> {
     select id, page_blob, (evidence->>'dpi')::float as dpi
     from pages
     where document_id = ${document} and words is null
-    order by position`
+    order by place`
 }
 
 /** Keeps a page's words at once, so that a reading that dies half-way goes on where it was. */

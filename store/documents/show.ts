@@ -16,7 +16,7 @@ export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocum
     select id, position, sheet, side, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why
     from pages
     where document_id = ${document}
-    order by position`
+    order by place`
 }
 
 export function filesOfDocument(sql: Sql, document: number): Promise<FileOfDocument[]> {

@@ -33,8 +33,8 @@ export async function receiveFile(sql: Sql, queue: Queue, file: ReceivedFile): P
       const sheet = last!.sheet + (file.twoSided ? Math.floor(place / 2) : place) + 1
       const face = file.twoSided && place % 2 === 1 ? 'back' : 'front'
       const [added] = await tx<{ id: number }[]>`
-        insert into pages (batch_id, load_id, load_side, position, sheet, side, source, source_page, blob, media_type)
-        values (${file.batch}, ${file.load}, ${place + 1}, ${last!.position + page}, ${sheet}, ${face},
+        insert into pages (batch_id, load_id, load_side, position, place, sheet, side, source, source_page, blob, media_type)
+        values (${file.batch}, ${file.load}, ${place + 1}, ${last!.position + page}, ${last!.position + page}, ${sheet}, ${face},
           ${file.source}, ${page}, ${file.blob}, ${file.mediaType})
         on conflict (load_id, load_side) do nothing
         returning id`

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { FieldValue } from '../../core/model/ledger'
+import { LookupAnswers } from '../../core/model/lookup'
 import { documentSent } from '../documents/build'
 import type { Sql } from '../database'
 import { tell } from '../live'
@@ -23,13 +24,14 @@ const Facts = z.object({
   batch_id: z.int(),
   fields: z.record(z.string(), FieldValue),
   indexed_by: z.string().nullable(),
+  lookups: LookupAnswers,
   files: z.array(z.object({ name: z.string(), media_type: z.string(), bytes: z.int(), sha256: z.string() })),
 })
 
 /** The document of a slip, with its files. */
 export async function documentToDeliver(sql: Sql, document: number) {
   const [row] = await sql`
-    select documents.type, documents.position, documents.fields, batches.name as batch, batch_id, people.name as indexed_by,
+    select documents.type, documents.position, documents.fields, documents.lookups, batches.name as batch, batch_id, people.name as indexed_by,
       (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'media_type', media_type, 'bytes', bytes, 'sha256', sha256) order by id), '[]')
         from files where document_id = documents.id) as files
     from documents

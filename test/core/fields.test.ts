@@ -67,12 +67,12 @@ describe('filling', () => {
 
   it('finds a label of which one letter was misread', () => {
     const words = [word('Hull', 0.7, 2.8, 0), word('numbor', 1.1, 2.8, 0), word('98294580', 1.9, 2.8, 0)]
-    expect(fillFields(type, { barcode: {}, pages: [words] }).fields.hull?.value).toBe('98294580')
+    expect(fillFields(type, { barcode: {}, pages: [words], records: {} }).fields.hull?.value).toBe('98294580')
   })
 
   it('leaves a value that fails its checks empty, and says what is missing', () => {
     const words = [word('Hull', 0.7, 2.8, 0), word('number', 1.1, 2.8, 0), word('98294581', 1.8, 2.8, 0)]
-    const { fields, missing } = fillFields(type, { barcode: { permit: '4217' }, pages: [words] })
+    const { fields, missing } = fillFields(type, { barcode: { permit: '4217' }, pages: [words], records: {} })
     expect(Object.keys(fields)).toEqual(['issued'])
     expect(fields.issued).toEqual({ value: '2026-01-01', from: 'value', confidence: 1 })
     expect(missing).toEqual(['permit', 'hull'])

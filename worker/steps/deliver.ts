@@ -23,6 +23,7 @@ export async function deliver(work: Work, { slip: id }: { slip: number }, attemp
         values: Object.fromEntries(Object.entries(facts.fields).map(([field, { value }]) => [field, value])),
         enteredBy: facts.indexed_by,
       },
+      record: facts.lookups[slip.destination_id]?.chosen ?? null,
     })
     await slipDelivered(work.sql, slip, place, answer)
   } catch (error) {

@@ -1,9 +1,27 @@
-import { fillDocument } from '../../store/documents/fill'
+import { fillFields } from '../../core/index/fill'
+import { chosenValues, lookupSystems } from '../../core/index/lookups'
+import type { LookupAnswers } from '../../core/model/lookup'
+import { typeOf } from '../../core/model/rubric'
+import { lookUp } from '../../connectors/lookUp'
+import { documentFilled, documentToFill } from '../../store/documents/fill'
 import { findDocument } from '../../store/documents/read'
+import { findDestination } from '../../store/setup/destinations'
+import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Work } from '../context'
 
-/** One document: index values from its barcode and words. */
+/** One document: index values from its barcode and words, then from business records that these values name. */
 export async function fill(work: Work, { document: id }: { document: number }): Promise<void> {
   const document = await findDocument(work.sql, id)
-  if (document) await fillDocument(work.sql, work.queue, document)
+  if (!document || document.filled) return
+  const rubric = await rubricOfBatch(work.sql, document.batch_id)
+  const facts = await documentToFill(work.sql, id)
+  const type = typeOf(rubric, facts.type)
+  const onPaper = fillFields(type, { ...facts, records: {} })
+  const answers: LookupAnswers = {}
+  for (const system of lookupSystems(type)) {
+    const row = await findDestination(work.sql, system)
+    answers[system] = await lookUp(row, system, field => onPaper.fields[field]?.value ?? null)
+  }
+  const filled = fillFields(type, { ...facts, records: chosenValues(answers) })
+  await documentFilled(work.sql, work.queue, document, filled, answers)
 }

@@ -1,0 +1,110 @@
+import { readFile } from 'node:fs/promises'
+import { z } from 'zod'
+import type { BusinessRecord } from '../core/model/lookup'
+import { defineConnector, type Delivery, type Receipt } from './connector'
+
+const Options = z.strictObject({
+  /** Address of the API, without a slash at its end. */
+  address: z.url(),
+  /** Bearer key. */
+  key: z.string().min(1).optional(),
+  /** Where records are looked up, the query parameter, and the index field whose value is asked for. */
+  lookup: z.strictObject({ path: z.string().startsWith('/'), parameter: z.string().min(1), field: z.string().min(1) }),
+  /** Key of a record's own identity, and those that tell people two records apart. */
+  identity: z.string().default('id'),
+  shown: z.array(z.string()).default([]),
+  /** Where a document is attached: `{record}` and `{document}` are filled in. */
+  attach: z.string().startsWith('/'),
+  /** What the records are called. */
+  noun: z.string().default('record'),
+})
+type Options = z.infer<typeof Options>
+
+const seconds = 20
+const RecordList = z.array(z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.null()])))
+
+/** Business records behind an HTTP API in JSON: looked up by one index value, documents attached to them. */
+export default defineConnector({
+  name: 'business-records',
+  options: Options,
+  open: options => ({
+    deliver: delivery => deliver(options, delivery),
+    lookup: { field: options.lookup.field, noun: options.noun, find: value => find(options, value) },
+    dispose: async () => undefined,
+  }),
+})
+
+async function ask(options: Options, path: string, init: RequestInit = {}): Promise<Response> {
+  const url = options.address + path
+  let response: Response
+  try {
+    response = await fetch(url, {
+      ...init, redirect: 'error', signal: AbortSignal.timeout(seconds * 1000),
+      headers: { ...init.headers as Record<string, string>, ...(options.key ? { authorization: `Bearer ${options.key}` } : {}) },
+    })
+  } catch (error) {
+    throw new Error(`${new URL(url).host} does not answer. Check that it runs and can be reached from here, then try again.`, { cause: error })
+  }
+  if (response.status === 401 || response.status === 403) throw new Error(`${new URL(url).host} refused our key. Ask its administrator for one and put it into the destination.`)
+  return response
+}
+
+/** The other side's own words about a refusal. */
+async function words(response: Response): Promise<string> {
+  const text = await response.text().catch(() => '')
+  const said = z.object({ message: z.string() }).safeParse(json(text))
+  return said.success ? said.data.message : text.slice(0, 200)
+}
+
+function json(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch {
+    return null
+  }
+}
+
+async function find(options: Options, value: string): Promise<BusinessRecord[]> {
+  const { path, parameter } = options.lookup
+  const response = await ask(options, `${path}?${new URLSearchParams({ [parameter]: value }).toString()}`)
+  if (response.status === 404) return []
+  if (!response.ok) throw new Error(`The look-up of ${value} was refused with ${response.status}: ${await words(response)}`)
+  const read = RecordList.safeParse(json(await response.text()))
+  if (!read.success) throw new Error(`The look-up of ${value} was answered with something that is no list of records. Check the destination's address.`)
+  return read.data.map((record) => {
+    const values = Object.fromEntries(Object.entries(record).flatMap(([key, one]) => one === null ? [] : [[key, String(one)]]))
+    return { id: values[options.identity] ?? '', values, shown: (options.shown.length ? options.shown : Object.keys(values)).flatMap(key => values[key] ?? []) }
+  }).filter(record => record.id !== '')
+}
+
+async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
+  const record = delivery.record ?? await onlyRecord(options, delivery)
+  const [first] = delivery.files
+  if (!first) throw new Error(`Document ${delivery.id} has no files. Give its rubric a file to make.`)
+  const answers: string[] = []
+  for (const [at, file] of delivery.files.entries()) {
+    const id = at === 0 ? delivery.id : `${delivery.id}-${at + 1}`
+    const path = options.attach.replace('{record}', encodeURIComponent(record)).replace('{document}', encodeURIComponent(id))
+    const response = await ask(options, path, {
+      method: 'PUT', body: await readFile(file.path),
+      headers: { 'content-type': file.mediaType, 'document-name': encodeURIComponent(file.name), 'document-values': encodeURIComponent(JSON.stringify(delivery.index.values ?? {})) },
+    })
+    if (!response.ok) throw new Error(`The ${options.noun} ${record} did not take ${file.name} (${response.status}): ${await words(response)} Put that right there, then try again.`)
+    const kept = z.object({ sha256: z.string() }).safeParse(json(await response.text()))
+    if (kept.success && kept.data.sha256 !== file.sha256) throw new Error(`${file.name} arrived changed: the other side has the digest ${kept.data.sha256}. Try again.`)
+    answers.push(response.status === 201 ? 'attached' : 'was attached already')
+  }
+  return { place: `${options.noun} ${record}`, answer: `${first.name}: ${answers[0]}; the other side's digest agrees.` }
+}
+
+/** The one record that the document's value names. */
+async function onlyRecord(options: Options, delivery: Delivery): Promise<string> {
+  const { field } = options.lookup
+  const value = (delivery.index.values as Record<string, string> | undefined)?.[field]
+  if (!value) throw new Error(`The document has no value in "${field}", by which its ${options.noun} is found. Correct its index, then try again.`)
+  const records = await find(options, value)
+  if (records.length === 1) return records[0]!.id
+  throw new Error(records.length === 0
+    ? `There is no ${options.noun} with ${field} ${value}. Correct the value or have the ${options.noun} added there, then try again.`
+    : `There are ${records.length} records of a ${options.noun} with ${field} ${value} and nobody chose one. Choose it on the document, then try again.`)
+}

@@ -1,0 +1,129 @@
+import type { Edit } from '../model/edit'
+import { typeOf, type Rubric } from '../model/rubric'
+import type { PageOutcome, SplitDocument, SplitOutcome } from './types'
+
+/** A side on the ribbon: what splitting decided, and the document that begins at it. */
+interface Place { page: number, outcome: PageOutcome, begins: Pick<SplitDocument, 'type' | 'barcode'> | null }
+
+const byHand = {
+  start: 'Starts a document: a person said so.',
+  follow: 'Belongs to the document before: a person said so.',
+  aside: 'Set aside by hand.',
+  back: 'Put back by hand.',
+  moved: 'Moved here by hand.',
+}
+
+/**
+ * What splitting decided, with a person's corrections laid over it, in the order in which they were made. Pure: the
+ * corrections stay apart from the machine's outcome, so both can be made anew. A correction whose page is gone, or
+ * which changes nothing any more, is passed over.
+ * @param identities each page's identity, by its number
+ */
+export function correct(outcome: SplitOutcome, edits: readonly Edit[], identities: ReadonlyMap<number, number>, rubric: Rubric): SplitOutcome {
+  const numbers = new Map([...identities].map(([number, identity]) => [identity, number]))
+  const ribbon = outcome.pages.map((page): Place => {
+    const document = page.heading ? outcome.documents.find(one => one.document === page.document) : undefined
+    return { page: page.page, outcome: { ...page }, begins: document ? { type: document.type, barcode: document.barcode } : null }
+  })
+  for (const edit of edits) apply(ribbon, edit, identity => ribbon.findIndex(place => place.page === numbers.get(identity)), rubric)
+  return gather(ribbon, rubric)
+}
+
+function apply(ribbon: Place[], edit: Edit, placeOf: (identity: number) => number, rubric: Rubric): void {
+  switch (edit.do) {
+    case 'start': return begin(ribbon, placeOf(edit.page), rubric)
+    case 'join': return join(ribbon, placeOf(edit.page))
+    case 'move': return move(ribbon, edit.pages.map(placeOf), edit.before === null ? null : placeOf(edit.before))
+    case 'set-aside':
+      for (const at of edit.pages.map(placeOf)) if (at >= 0) setAside(ribbon, at)
+      return
+    case 'put-back':
+      for (const at of edit.pages.map(placeOf)) {
+        const place = ribbon[at]
+        if (place && (place.outcome.fate === 'blank' || place.outcome.fate === 'separator')) keep(place, byHand.back)
+      }
+      return
+    case 'rotate':
+      // The picture was turned before it was examined; nothing is left to decide.
+  }
+}
+
+function keep(place: Place, why: string): void {
+  Object.assign(place.outcome, { fate: 'kept', why, asks: false })
+}
+
+/** Pages that waited for what an earlier one would turn out to be. */
+function releaseWaiting(ribbon: Place[], from: number): void {
+  for (let at = from; at < ribbon.length; at++) {
+    const { outcome, begins } = ribbon[at]!
+    if (begins || outcome.asks) return
+    if (outcome.fate === 'held') keep(ribbon[at]!, byHand.follow)
+  }
+}
+
+function begin(ribbon: Place[], at: number, rubric: Rubric): void {
+  const place = ribbon[at]
+  if (!place || place.begins || place.outcome.fate === 'unreadable') return
+  const running = ribbon.slice(0, at).findLast(one => one.begins)?.begins
+  keep(place, byHand.start)
+  place.begins = { type: running?.type ?? typeOf(rubric, null)?.id ?? null, barcode: {} }
+  releaseWaiting(ribbon, at + 1)
+}
+
+function join(ribbon: Place[], at: number): void {
+  const place = ribbon[at]
+  if (!place || !ribbon.slice(0, at).some(one => one.begins)) return
+  if (!place.begins && place.outcome.fate !== 'held') return
+  place.begins = null
+  keep(place, byHand.follow)
+  releaseWaiting(ribbon, at + 1)
+}
+
+/** A heading stays with its document: the next page that is kept takes it over. */
+function setAside(ribbon: Place[], at: number): void {
+  const place = ribbon[at]!
+  if (place.outcome.fate === 'unreadable' || place.outcome.fate === 'separator') return
+  const wasHeld = place.outcome.asks
+  passHeadingOn(ribbon, at)
+  Object.assign(place.outcome, { fate: 'separator', why: byHand.aside, asks: false })
+  if (!wasHeld) return
+  const next = ribbon.slice(at + 1).find(one => one.outcome.fate !== 'blank')
+  if (next && next.outcome.fate === 'held') next.outcome.asks = true
+}
+
+function passHeadingOn(ribbon: Place[], at: number): void {
+  const place = ribbon[at]!
+  if (!place.begins) return
+  const heir = ribbon.slice(at + 1).find(one => one.begins || one.outcome.fate === 'kept')
+  if (heir && !heir.begins) heir.begins = place.begins
+  place.begins = null
+}
+
+function move(ribbon: Place[], from: number[], before: number | null): void {
+  const places = from.filter(at => at >= 0).map(at => ribbon[at]!)
+  const target = before === null ? null : ribbon[before]
+  if (target === undefined || places.length === 0 || (target && places.includes(target))) return
+  for (const place of places) {
+    const at = ribbon.indexOf(place)
+    // A document that moves whole keeps its heading; a first page that leaves hands it on.
+    const next = ribbon.slice(at + 1).find(one => one.begins || one.outcome.fate === 'kept')
+    if (place.begins && next && !next.begins && !places.includes(next)) passHeadingOn(ribbon, at)
+  }
+  for (const place of places) ribbon.splice(ribbon.indexOf(place), 1)
+  ribbon.splice(target ? ribbon.indexOf(target) : ribbon.length, 0, ...places)
+  for (const place of places) if (place.outcome.fate === 'kept') place.outcome.why = byHand.moved
+}
+
+/** Documents as the headings on the ribbon say. */
+function gather(ribbon: readonly Place[], rubric: Rubric): SplitOutcome {
+  const documents: SplitDocument[] = []
+  const pages = ribbon.map(({ page, outcome, begins }): PageOutcome => {
+    if (outcome.fate !== 'kept') return { ...outcome, document: null, heading: false }
+    const first = begins !== null || documents.length === 0
+    if (first) documents.push({ document: documents.length + 1, type: begins?.type ?? typeOf(rubric, null)?.id ?? null, pages: [], barcode: begins?.barcode ?? {} })
+    const document = documents.at(-1)!
+    document.pages.push(page)
+    return { ...outcome, document: document.document, heading: first }
+  })
+  return { pages, documents }
+}

@@ -1,0 +1,24 @@
+import type { AddressInfo } from 'node:net'
+import { parseArgs } from 'node:util'
+import { registerServer } from './server'
+
+const { values } = parseArgs({ options: { port: { type: 'string', default: '0' }, folder: { type: 'string' } } })
+const key = process.env.REGISTER_KEY
+if (!values.folder || !key) {
+  console.error('register --folder DIR [--port N], with its key in REGISTER_KEY')
+  process.exit(2)
+}
+const server = registerServer(values.folder, key)
+server.listen(Number(values.port), '127.0.0.1', () => {
+  const { port } = server.address() as AddressInfo
+  if (process.send) process.send({ ready: true, port })
+  else console.log(`Vessel register on http://127.0.0.1:${port}/`)
+})
+const stop = () => {
+  server.close()
+  server.closeAllConnections()
+  process.exit(0)
+}
+process.on('SIGTERM', stop)
+process.on('SIGINT', stop)
+process.on('disconnect', stop)
