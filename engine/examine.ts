@@ -23,13 +23,15 @@ export function wantsColour(rubric: Rubric): boolean {
 /**
  * One side, from pixels to evidence: turn, ink, skew, mono, barcodes.
  * @param image as it was scanned
+ * @param turned by a person, clockwise, besides what the rubric says
  */
-export async function examinePage(image: PageImage, rubric: Rubric, side: 'front' | 'back'): Promise<Examined> {
+export async function examinePage(image: PageImage, rubric: Rubric, side: 'front' | 'back', turned: QuarterTurn = 0): Promise<Examined> {
   const dpi = image.dpi ?? rubric.scan.dpi
   const scanned = turn(image, fixedTurn(rubric, side))
   const found = inkOf(scanned, rubric, dpi)
   const blank = found.ink <= rubric.clean.blank.maxInk
-  const upright = !blank && rubric.clean.rotate === 'upright' ? await turnUpright(found, dpi) : found
+  const direction = !blank && rubric.clean.rotate === 'upright' ? await textDirection(inGrey({ ...found.page, dpi }), dpi) : 0
+  const upright = turnSide(found, (direction + turned) % 360 as QuarterTurn)
   const skewDeg = blank || !rubric.clean.deskew ? 0 : findSkew(upright.content, dpi)
   const straight = straightened(upright, skewDeg)
   const grey = inGrey({ ...straight.page, dpi })
@@ -60,9 +62,9 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number): Side {
   return { page: mode === 'colour' ? scanned : { ...grey, channels: 1 }, mode, bitmap, ...found }
 }
 
-/** Turns a side by its text's own direction; one with too little text stays as it is. */
-async function turnUpright(side: Side, dpi: number): Promise<Side> {
-  const degrees = await textDirection(inGrey({ ...side.page, dpi }), dpi)
+export type QuarterTurn = 0 | 90 | 180 | 270
+
+function turnSide(side: Side, degrees: QuarterTurn): Side {
   if (degrees === 0) return side
   const turnedBitmap = (bitmap: Bitmap): Bitmap => quarterTurn({ ...bitmap, channels: 1 }, degrees)
   return { ...side, page: quarterTurn(side.page, degrees), bitmap: side.bitmap && turnedBitmap(side.bitmap), content: turnedBitmap(side.content) }

@@ -8,11 +8,13 @@ export const ExamineJob = z.object({
   file: z.string(),
   page: z.int().min(1),
   side: z.enum(['front', 'back']),
+  /** By how much a person turned it, clockwise, besides what the rubric says. */
+  turned: z.literal([0, 90, 180, 270]).default(0),
   rubric: Rubric,
   /** Folder for the page's files, which exists and is the job's alone. */
   folder: z.string(),
 })
-export type ExamineJob = z.infer<typeof ExamineJob>
+export type ExamineJob = z.input<typeof ExamineJob>
 
 export const ExamineReply = z.discriminatedUnion('outcome', [
   z.object({

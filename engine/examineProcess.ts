@@ -1,3 +1,4 @@
+import type { z } from 'zod'
 import { examinePage, wantsColour } from './examine'
 import { ExamineJob, type ExamineReply } from './examineJob'
 import { writePageFiles } from './pageFiles'
@@ -5,11 +6,11 @@ import { decodePage, openSource, UnreadableError } from './sources'
 
 // Runs on its own, so that an image that brings the decoder down brings nothing else down.
 
-async function examine(job: ExamineJob): Promise<ExamineReply> {
+async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> {
   try {
     const source = await openSource(job.file)
     const image = await decodePage(source, job.page, job.rubric.scan.dpi, wantsColour(job.rubric))
-    const examined = await examinePage(image, job.rubric, job.side)
+    const examined = await examinePage(image, job.rubric, job.side, job.turned)
     const files = await writePageFiles(examined, job.folder)
     return { id: job.id, outcome: 'examined', evidence: examined.evidence, mono: examined.ink !== null, files }
   } catch (error) {

@@ -9,7 +9,8 @@ const leastFreeBytes = 500 * 1024 * 1024
 const SignIn = z.object({ name: z.string(), password: z.string(), pin: z.string(), badge: z.string(), roles: z.array(z.enum(['clerk', 'checker', 'steward'])) })
 export type SignIn = z.infer<typeof SignIn>
 
-const Secrets = z.object({ databasePassword: z.string(), sessionPassword: z.string().min(32), signIns: z.array(SignIn) })
+// A copy of before the vessel register has no key for it yet.
+const Secrets = z.object({ databasePassword: z.string(), sessionPassword: z.string().min(32), registerKey: z.string().default(() => randomBytes(24).toString('hex')), signIns: z.array(SignIn) })
 export type Secrets = z.infer<typeof Secrets>
 
 /** Makes the data folder. @throws {Trouble} where it cannot be written or the disk is nearly full */
@@ -47,6 +48,7 @@ export async function loadSecrets(data: string): Promise<Secrets> {
   const secrets: Secrets = {
     databasePassword: randomBytes(24).toString('hex'),
     sessionPassword: randomBytes(32).toString('hex'),
+    registerKey: randomBytes(24).toString('hex'),
     signIns: [
       demoSignIn('Tamsin', ['clerk']),
       demoSignIn('Jowan', ['clerk']),

@@ -36,7 +36,7 @@ export class Product {
   constructor(private readonly settings: Settings, private readonly say: (words: string) => void) {}
 
   async start(): Promise<RunFile> {
-    const { data, host, deviceSpeed, workers } = this.settings
+    const { data, host, deviceSpeed, workers, empty } = this.settings
     await prepareDataFolder(data)
     const secrets = await loadSecrets(data)
     const port = await appPort(this.settings.port, host)
@@ -47,18 +47,23 @@ export class Product {
     this.database = await startPostgres(data, secrets.databasePassword)
     const store = { RUBRICATOR_DATABASE_URL: this.database.url, RUBRICATOR_BLOBS: join(data, 'blobs') }
 
-    this.say('Starting the simulated device')
+    this.say('Starting the simulated device and the vessel register')
     const devicePort = await freePort()
     await this.run('office-device', withTsx('../standins/device/main.ts', '--name', 'Office device', '--port', String(devicePort), '--speed', String(deviceSpeed)), {})
     const bench = `http://127.0.0.1:${devicePort}/`
+    const registerPort = await freePort()
+    const registerFolder = join(data, 'vessel-register')
+    await mkdir(registerFolder, { recursive: true })
+    await this.run('vessel-register', withTsx('../standins/register/main.ts', '--port', String(registerPort), '--folder', registerFolder), { REGISTER_KEY: secrets.registerKey })
+    const register = `http://127.0.0.1:${registerPort}`
 
-    this.say('Preparing the demo')
+    this.say(empty ? 'Preparing an empty copy' : 'Preparing the demo')
     const sql = openDatabase(this.database.url, 2)
     await migrate(sql)
     const queue = new Queue(this.database.url, 'sender')
     await queue.start()
     await queue.stop()
-    await seed(sql, { signIns: secrets.signIns, officeDevice: `${bench}eSCL`, networkFolder: folder })
+    if (!empty) await seed(sql, { signIns: secrets.signIns, officeDevice: `${bench}eSCL`, networkFolder: folder, register: { address: register, key: secrets.registerKey } })
     await sql.end()
 
     this.say(`Starting ${workers} workers and the web server`)
@@ -70,9 +75,9 @@ export class Product {
 
     const found: RunFile = {
       app: `http://${host}:${port}`,
-      standins: { 'office-device': `${bench}eSCL`, 'office-device-bench': bench },
+      standins: { 'office-device': `${bench}eSCL`, 'office-device-bench': bench, 'vessel-register': register },
       folders: { 'network-folder': folder },
-      signIns: secrets.signIns,
+      signIns: empty ? [] : secrets.signIns,
     }
     await writeFile(join(data, 'run.json.part'), `${JSON.stringify(found, null, 2)}\n`, { mode: 0o600 })
     await rename(join(data, 'run.json.part'), join(data, 'run.json'))

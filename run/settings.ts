@@ -23,10 +23,14 @@ export interface Settings {
   port: number | null
   workers: number
   deviceSpeed: number
+  /** Without the demo's people, rubrics, device and destinations. */
+  empty: boolean
 }
 
 /** The settings of bin/start, from the environment. @throws {Trouble} naming the variable */
-export function readSettings(env: NodeJS.ProcessEnv): Settings {
+export function readSettings(env: NodeJS.ProcessEnv, args: readonly string[] = []): Settings {
+  const strange = args.find(arg => arg !== '--empty')
+  if (strange !== undefined) throw new Trouble(`bin/start does not know ${strange}; it takes --empty, to start without the demo.`)
   const read = Environment.safeParse(env)
   if (!read.success) {
     const issue = read.error.issues[0]!
@@ -40,5 +44,6 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     port: found.RUBRICATOR_PORT ?? null,
     workers: found.RUBRICATOR_WORKERS ?? availableParallelism(),
     deviceSpeed: found.RUBRICATOR_DEVICE_SPEED,
+    empty: args.includes('--empty'),
   }
 }

@@ -23,19 +23,21 @@ process.on('SIGINT', () => void end())
 process.on('SIGTERM', () => void end())
 
 try {
-  const settings = readSettings(process.env)
+  const settings = readSettings(process.env, process.argv.slice(2))
   await build(say)
   product = new Product(settings, say)
   const { app, standins, folders, signIns } = await product.start()
-  const width = Math.max(...signIns.map(person => person.name.length))
+  const width = Math.max(0, ...signIns.map(person => person.name.length))
+  const people = signIns.map(person => `    ${person.name.padEnd(width)}  ${person.password}  (${person.roles.join(', ')})`).join('\n')
   console.log(`
   Rubricator is ready: ${app}
 
-  Sign in as
-${signIns.map(person => `    ${person.name.padEnd(width)}  ${person.password}  (${person.roles.join(', ')})`).join('\n')}
+  ${signIns.length ? `Sign in as\n${people}` : 'Open it to add the first steward, a device, a destination and a rubric.'}
 
   The office device's bench, to put paper on it: ${standins['office-device-bench']}
+  Its address for scanning:                      ${standins['office-device']}
   Filed documents arrive in:                     ${folders['network-folder']}
+  The vessel register:                           ${standins['vessel-register']}
 
   Ctrl-C ends everything.`)
 } catch (error) {

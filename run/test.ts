@@ -45,7 +45,7 @@ async function countPlaywright(env: Record<string, string>): Promise<void> {
 
 async function withProduct(work: (env: Record<string, string>) => Promise<void>): Promise<void> {
   const data = await mkdtemp(join(tmpdir(), 'rubricator-test-'))
-  const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 6000 }, say)
+  const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 6000, empty: false }, say)
   try {
     await product.start()
     await work({ RUBRICATOR_DATA: data })

@@ -32,6 +32,13 @@ export function idOf(event: H3Event): number {
   return checked(Id, getRouterParams(event)).id
 }
 
+const Uuid = z.object({ id: z.uuid() })
+
+/** The identity in the route's path. */
+export function uuidOf(event: H3Event): string {
+  return checked(Uuid, getRouterParams(event)).id
+}
+
 /** A page of a list: the key below which it goes on. */
 export const ListQuery = z.strictObject({ before: z.coerce.number().int().positive().optional() })
 export const listLength = 50

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { BookOpen, Keyboard, LogOut, NotebookPen, Send } from '@lucide/vue'
+import { BookOpen, Keyboard, LogOut, NotebookPen, ScrollText, Send } from '@lucide/vue'
 
 const me = useMe()
 const showKeys = ref(false)
 const { connected } = useLive(null, async () => undefined)
 
-const places = [
+const places = computed(() => [
   { to: '/', name: 'Desk', icon: NotebookPen },
   { to: '/batches', name: 'Batches', icon: BookOpen },
   { to: '/sent', name: 'Sent', icon: Send },
-]
+  ...me.person?.roles.includes('steward') ? [{ to: '/rubrics', name: 'Rubrics', icon: ScrollText }] : [],
+])
 </script>
 
 <template>

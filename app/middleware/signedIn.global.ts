@@ -1,5 +1,11 @@
+import type { SetupState } from '~~/core/model/views'
+
 export default defineNuxtRouteMiddleware(async (to) => {
   const person = await useMe().find()
-  if (!person && to.path !== '/sign-in') return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
+  if (!person && to.path !== '/sign-in' && to.path !== '/welcome') {
+    const setup = await ask<SetupState>('/api/setup').catch(() => null)
+    if (setup && !setup.people) return navigateTo('/welcome')
+    return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
+  }
   if (person && to.path === '/sign-in') return navigateTo('/')
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BatchRow } from '~~/core/model/views'
+import { counted } from '~/words/count'
 import { deskLine } from '~/words/desk'
 import { saidTime } from '~/words/time'
 
@@ -7,6 +8,7 @@ useHead({ title: 'Desk · Rubricator' })
 const { data: batches, trouble, refresh } = useLoaded<BatchRow[]>('/api/batches?open=true')
 useLive(null, refresh)
 
+const toFix = computed(() => (batches.value ?? []).filter(batch => batch.state === 'to fix'))
 const lines = computed(() => (batches.value ?? []).map(deskLine))
 const groups = computed(() => [
   { title: 'Waits for a person', lines: lines.value.filter(line => line.waits) },
@@ -16,9 +18,11 @@ const groups = computed(() => [
 
 <template>
   <PageTitle title="Desk">
+    <NuxtLink v-if="toFix.length > 1" to="/fix" class="act-quiet">Look at all {{ counted(toFix.reduce((sum, batch) => sum + batch.asking, 0), 'page') }} to fix</NuxtLink>
     <NuxtLink to="/scan" class="act">Start a scan</NuxtLink>
   </PageTitle>
   <TroubleBand :words="trouble" />
+  <SetupLine />
   <section v-for="group in groups" :key="group.title" class="mb-9 max-w-5xl">
     <h2 class="mb-1 text-xl text-faded">{{ group.title }}</h2>
     <ul>

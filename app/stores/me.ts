@@ -19,11 +19,17 @@ export const useMe = defineStore('me', () => {
     asked.value = true
   }
 
+  /** Makes the first person of an empty copy, who is signed in at once. */
+  async function begin(name: string, password: string): Promise<void> {
+    person.value = await ask<Person>('/api/setup/steward', { method: 'POST', body: { name, password } })
+    asked.value = true
+  }
+
   async function signOut(): Promise<void> {
     await ask('/api/session', { method: 'DELETE' })
     // Everything that was shown belongs to the one who leaves.
     window.location.assign('/sign-in')
   }
 
-  return { person: readonly(person), find, signIn, signOut }
+  return { person: readonly(person), find, begin, signIn, signOut }
 })

@@ -1,4 +1,6 @@
+import type { Edit } from './edit'
 import type { Answer } from './evidence'
+import type { LookupAnswers } from './lookup'
 import type { Fate, FieldValue, Totals } from './ledger'
 import type { DocumentType } from './rubric'
 
@@ -13,6 +15,10 @@ export type DocumentState = 'open' | 'indexed' | 'checked' | 'sent'
 export type LoadState = 'asked' | 'scanning' | 'ended' | 'failed' | 'cancelled'
 export type SlipState = 'waiting' | 'delivered' | 'failed'
 
+/** How far an empty copy is set up. */
+export interface SetupState { people: boolean, devices: boolean, destinations: boolean, rubrics: boolean }
+export interface RubricText { id: string, name: string, version: number, body: unknown }
+export interface DestinationChoice { id: string, name: string, connector: string }
 export interface RubricChoice { id: string, name: string, version: number, words: string[] }
 export interface DeviceChoice { id: string, name: string, status: { state: 'idle' | 'busy' | 'stopped', feederLoaded: boolean | null } | null }
 
@@ -41,7 +47,10 @@ export interface PageView {
   side: 'front' | 'back'
   examined: boolean
   read: boolean
-  thumbnail: boolean
+  /** Changes with the picture, for its address; null where there is none yet. */
+  picture: string | null
+  /** By how much a person turned it. */
+  turned: number
   aspect: number | null
   fate: Fate | null
   why: string | null
@@ -72,12 +81,18 @@ export interface BatchDetail {
   loads: LoadView[]
   pages: PageView[]
   documents: DocumentView[]
+  /** How many corrections can be undone and redone. */
+  corrections: { undo: number, redo: number }
   /** Sides by fate; `undecided` are not split yet. */
   totals: Totals & { undecided: number }
 }
 
 export interface Question {
   id: number
+  batch: number
+  batchName: string
+  /** Changes with the picture, for its address. */
+  picture: string | null
   position: number
   why: string
   widthPx: number
@@ -88,10 +103,11 @@ export interface Question {
   /** The newest value that was read or typed before this page. */
   lastValue: string | null
 }
-export interface Questions { questions: Question[], patterns: string[], anyValue: boolean }
-export type { Answer }
+/** The first of the pages that ask, how many there are in all, and what a typed value must fit, by batch. */
+export interface Questions { questions: Question[], count: number, expects: Record<number, { patterns: string[], anyValue: boolean }> }
+export type { Answer, Edit }
 
-export interface PageOfDocument { id: number, position: number, sheet: number, side: 'front' | 'back', widthPx: number, heightPx: number, dpi: number, why: string }
+export interface PageOfDocument { id: number, picture: string | null, position: number, sheet: number, side: 'front' | 'back', widthPx: number, heightPx: number, dpi: number, why: string }
 export interface FileOfDocument { id: number, name: string, media_type: string, bytes: number, sha256: string }
 
 export interface SlipRow {
@@ -123,11 +139,14 @@ export interface DocumentDetail {
   missing: string[]
   indexed_by: string | null
   indexed_at: string | null
+  lookups: LookupAnswers
+  /** Its words are there, so that it can be confirmed. */
+  read: boolean
 }
 
 export interface DocumentPage extends DocumentDetail {
   batchName: string
-  batchState: BatchState
+  batchState: BatchState | ''
   rubric: string
   documentType: DocumentType | null
   pages: PageOfDocument[]

@@ -1,7 +1,7 @@
 import type { BatchDetail, DocumentView, LoadView, PageView } from '../../core/model/views'
 import type { Sql } from '../database'
 
-type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals'>
+type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals' | 'corrections'>
 
 export async function showBatch(sql: Sql, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
@@ -27,7 +27,7 @@ export function pagesOfBatch(sql: Sql, batch: number): Promise<PageView[]> {
   return sql<PageView[]>`
     select pages.id, pages.position, sheet, side,
       (evidence is not null or trouble is not null) as examined, words is not null as read,
-      thumbnail_blob is not null as thumbnail,
+      left(thumbnail_blob, 8) as picture, turned,
       (evidence->>'widthPx')::float / (evidence->>'heightPx')::float as aspect,
       fate, why, heading, asks, documents.position as document
     from pages

@@ -31,12 +31,13 @@ export async function documentFilled(sql: Sql, queue: Queue, document: DocumentR
       where id = ${document.id} and filled_at is null
       returning id`
     if (!changed.length) return
-    await afterLastFilled(tx, queue, document.batch_id, await rubricOfBatch(tx, document.batch_id))
+    await settle(tx, queue, document.batch_id, await rubricOfBatch(tx, document.batch_id))
     await tell(tx, { about: 'batch', batch: document.batch_id })
   })
 }
 
-async function afterLastFilled(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
+/** Once a batch's last document is filled: a person's turn comes, or files are made. The batch's row must be locked. */
+export async function settle(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
   const waiting = await tx`select 1 from documents where batch_id = ${batch} and filled_at is null limit 1`
   if (waiting.length) return
   if (rubric.entry === 'none') {
@@ -62,7 +63,7 @@ async function moveAfterIndexing(tx: Tx, batch: number): Promise<void> {
 
 /**
  * Keeps what a person entered. With `confirm` the document is indexed and its files are made.
- * False where the document is no longer open, or a required value is missing and it was to be confirmed.
+ * False where the document is no longer open, or it was to be confirmed and lacks a required value or is still being read.
  */
 export async function enterFields(sql: Sql, queue: Queue, document: DocumentRow, fields: Record<string, FieldValue>, person: string, confirm: boolean): Promise<boolean> {
   return sql.begin(async (tx) => {
@@ -73,7 +74,7 @@ export async function enterFields(sql: Sql, queue: Queue, document: DocumentRow,
     const changed = await tx`
       update documents
       set fields = ${tx.json(fields)}, missing = ${missing}
-      where id = ${document.id} and state = 'open' and filled_at is not null
+      where id = ${document.id} and state = 'open' and filled_at is not null and (not ${confirm} or not ${rubric.read.ocr} or read_at is not null)
       returning id`
     if (!changed.length) return false
     if (confirm) {

@@ -3,8 +3,9 @@ import type { Sql } from '../database'
 
 export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail | null> {
   const [row] = await sql<DocumentDetail[]>`
-    select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, missing,
-      people.name as indexed_by, indexed_at
+    select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, missing, lookups,
+      people.name as indexed_by, indexed_at,
+      not exists (select 1 from pages where document_id = documents.id and words is null) as read
     from documents
     left join people on people.id = documents.indexed_by
     where documents.id = ${id}`
@@ -13,7 +14,7 @@ export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail
 
 export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocument[]> {
   return sql<PageOfDocument[]>`
-    select id, position, sheet, side, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why
+    select id, left(thumbnail_blob, 8) as picture, position, sheet, side, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why
     from pages
     where document_id = ${document}
     order by place`

@@ -1,5 +1,6 @@
 import { Answer } from '../../core/model/evidence'
-import type { Question } from '../../core/model/views'
+import type { Person, Question } from '../../core/model/views'
+import { seesAll } from '../batches/list'
 import type { Sql } from '../database'
 import { tell } from '../live'
 import type { Queue } from '../queue'
@@ -25,20 +26,27 @@ export async function answerPage(sql: Sql, queue: Queue, page: { id: number, bat
   })
 }
 
-/** Pages of a batch that ask a person, in order. */
-export function listQuestions(sql: Sql, batch: number): Promise<Question[]> {
-  return sql<Question[]>`
-    select pages.id, position, why,
+/** Pages that ask a person, of one batch or of all that they may see, the longest waiting batch first; and how many there are. */
+export async function listQuestions(sql: Sql, person: Person, batch: number | null, most: number): Promise<{ questions: Question[], count: number }> {
+  const mine = sql`
+    pages.asks and batches.state = 'to fix' and (${seesAll(person)} or batches.owner = ${person.id})
+    and (${batch}::bigint is null or batches.id = ${batch}::bigint)`
+  const questions = await sql<Question[]>`
+    select pages.id, pages.position, pages.why, batches.id as batch, batches.name as "batchName", left(thumbnail_blob, 8) as picture,
       (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi,
       coalesce(evidence->'unread'->0, evidence->'codes'->0) as spot,
       (select coalesce(earlier.answer->>'value', documents.barcode->>'value')
         from pages as earlier
         left join documents on documents.id = earlier.document_id
-        where earlier.batch_id = pages.batch_id and earlier.position < pages.position
+        where earlier.batch_id = pages.batch_id and earlier.place < pages.place
           and coalesce(earlier.answer->>'value', documents.barcode->>'value') is not null
-        order by earlier.position desc
+        order by earlier.place desc
         limit 1) as "lastValue"
     from pages
-    where batch_id = ${batch} and asks
-    order by position`
+    join batches on batches.id = pages.batch_id
+    where ${mine}
+    order by batches.id, pages.place
+    limit ${most}`
+  const [row] = await sql<{ count: number }[]>`select count(*)::int as count from pages join batches on batches.id = pages.batch_id where ${mine}`
+  return { questions, count: row?.count ?? 0 }
 }

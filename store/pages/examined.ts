@@ -4,11 +4,11 @@ import type { Sql } from '../database'
 import { tell } from '../live'
 import type { Queue } from '../queue'
 
-export interface PageToExamine { id: number, batch_id: number, side: 'front' | 'back', blob: string, source_page: number, done: boolean }
+export interface PageToExamine { id: number, batch_id: number, side: 'front' | 'back', blob: string, source_page: number, turned: 0 | 90 | 180 | 270, done: boolean }
 
 export async function pageToExamine(sql: Sql, id: number): Promise<PageToExamine | null> {
   const [row] = await sql<PageToExamine[]>`
-    select id, batch_id, side, blob, source_page, (evidence is not null or trouble is not null) as done
+    select id, batch_id, side, blob, source_page, turned, (evidence is not null or trouble is not null) as done
     from pages where id = ${id}`
   return row ?? null
 }
@@ -22,14 +22,14 @@ export async function pageExamined(sql: Sql, queue: Queue, page: PageToExamine, 
   await sql.begin(async (tx) => {
     await tx`select 1 from batches where id = ${page.batch_id} for update`
     if ('trouble' in found) {
-      await tx`update pages set trouble = ${found.trouble} where id = ${page.id} and evidence is null`
+      await tx`update pages set trouble = ${found.trouble} where id = ${page.id} and evidence is null and turned = ${page.turned}`
     } else {
       await tx`
         update pages
         set evidence = ${tx.json(found.evidence as never)}, mono = ${found.mono},
           page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob},
           words = ${found.words && tx.json(found.words as never)}, trouble = null
-        where id = ${page.id} and evidence is null`
+        where id = ${page.id} and evidence is null and turned = ${page.turned}`
     }
     await splitWhenExamined(tx, queue, page.batch_id)
     await tell(tx, { about: 'batch', batch: page.batch_id })

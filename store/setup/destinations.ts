@@ -10,6 +10,10 @@ export async function putDestination(tx: Tx, row: DestinationRow): Promise<void>
     on conflict (id) do update set name = excluded.name, connector = excluded.connector, options = excluded.options`
 }
 
+export function listDestinations(tx: Tx): Promise<Omit<DestinationRow, 'options'>[]> {
+  return tx<Omit<DestinationRow, 'options'>[]>`select id, name, connector from destinations order by name`
+}
+
 export async function findDestination(tx: Tx, id: string): Promise<DestinationRow | null> {
   const [row] = await tx<DestinationRow[]>`select id, name, connector, options from destinations where id = ${id}`
   return row ?? null

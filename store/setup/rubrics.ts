@@ -1,7 +1,7 @@
 import { readRubric } from '../../core/model/readRubric'
 import { issueText } from '../../core/model/issues'
 import type { Rubric } from '../../core/model/rubric'
-import type { Tx } from '../database'
+import type { Sql, Tx } from '../database'
 
 export interface RubricRow { id: string, name: string, version: number }
 
@@ -12,6 +12,47 @@ export async function addRubric(tx: Tx, rubric: Rubric): Promise<void> {
     on conflict (name) do nothing
     returning id`
   if (added) await tx`insert into rubric_versions (rubric_id, version, body) values (${added.id}, 1, ${tx.json(rubric as never)})`
+}
+
+export type Saved = { outcome: 'saved', id: string, version: number } | { outcome: 'newer' } | { outcome: 'name taken' }
+
+/** Adds a rubric that a person made. */
+export async function createRubric(sql: Sql, rubric: Rubric): Promise<Saved> {
+  return sql.begin(async (tx): Promise<Saved> => {
+    const [added] = await tx<{ id: string }[]>`
+      insert into rubrics (name) values (${rubric.name})
+      on conflict (name) do nothing
+      returning id`
+    if (!added) return { outcome: 'name taken' }
+    await tx`insert into rubric_versions (rubric_id, version, body) values (${added.id}, 1, ${tx.json(rubric as never)})`
+    return { outcome: 'saved', id: added.id, version: 1 }
+  })
+}
+
+/** Keeps a rubric as its next version; batches that were begun keep theirs. `newer` where someone saved after `from` was opened. */
+export async function saveRubric(sql: Sql, id: string, from: number, rubric: Rubric): Promise<Saved> {
+  return sql.begin(async (tx): Promise<Saved> => {
+    await tx`select 1 from rubrics where id = ${id} for update`
+    const [newest] = await tx<{ version: number }[]>`select max(version)::int as version from rubric_versions where rubric_id = ${id}`
+    if (newest?.version !== from) return { outcome: 'newer' }
+    const taken = await tx`select 1 from rubrics where name = ${rubric.name} and id <> ${id}`
+    if (taken.length) return { outcome: 'name taken' }
+    await tx`update rubrics set name = ${rubric.name} where id = ${id}`
+    await tx`insert into rubric_versions (rubric_id, version, body) values (${id}, ${from + 1}, ${tx.json(rubric as never)})`
+    return { outcome: 'saved', id, version: from + 1 }
+  })
+}
+
+/** The newest version as it was written; null where there is no such rubric. */
+export async function newestRubric(tx: Tx, id: string): Promise<RubricRow & { body: unknown } | null> {
+  const [row] = await tx<(RubricRow & { body: unknown })[]>`
+    select rubrics.id, rubrics.name, version, body
+    from rubrics
+    join rubric_versions on rubric_versions.rubric_id = rubrics.id
+    where rubrics.id = ${id}
+    order by version desc
+    limit 1`
+  return row ?? null
 }
 
 /** Every rubric with its newest version. */

@@ -56,7 +56,7 @@ describe('filling', () => {
       word('Hull', 0.7, 2.8, 0), word('number', 1.1, 2.8, 0), word('Vessel', 3, 2.8, 0),
       word('98294580', 0.75, 3, 1, 0.8), word('Fulmar', 3, 3, 1), word('on', 5.2, 2.3, 2), word('28/04/2026', 5.5, 2.3, 2),
     ]
-    const { fields, missing } = fillFields(type, { barcode: { permit: '04217' }, pages: [[], words] })
+    const { fields, missing } = fillFields(type, { barcode: { permit: '04217' }, pages: [[], words], records: {} })
     expect(fields).toEqual({
       permit: { value: '04217', from: 'barcode', confidence: 1 },
       hull: { value: '98294580', from: 'text', confidence: 0.8 },

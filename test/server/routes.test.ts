@@ -16,7 +16,7 @@ beforeAll(async () => {
   [nobody, tamsin, jowan, hedra] = await Promise.all([client(), client('Tamsin'), client('Jowan'), client('Hedra')])
   const rubrics = (await tamsin<RubricChoice[]>('GET', '/api/rubrics')).body
   const devices = (await tamsin<DeviceChoice[]>('GET', '/api/devices')).body
-  choice = { rubric: rubrics[0]!.id, device: devices[0]!.id }
+  choice = { rubric: rubrics.find(one => one.name === 'Mooring permits')!.id, device: devices[0]!.id }
   await putPaper(3)
   const { status, body } = await tamsin<{ id: number }>('POST', '/api/batches', choice)
   expect(status).toBe(201)
@@ -29,7 +29,8 @@ describe('who asks', () => {
   const routes: [string, string][] = [
     ['GET', '/api/session'], ['GET', '/api/rubrics'], ['GET', '/api/devices'], ['GET', '/api/live'], ['GET', '/api/slips'], ['POST', '/api/slips/1/retry'],
     ['GET', '/api/batches'], ['POST', '/api/batches'], ['GET', '/api/batches/1'], ['POST', '/api/batches/1/loads'], ['POST', '/api/batches/1/complete'],
-    ['POST', '/api/batches/1/cancel'], ['POST', '/api/batches/1/abandon'], ['POST', '/api/batches/1/resume'], ['GET', '/api/batches/1/questions'], ['GET', '/api/batches/1/ledger'],
+    ['POST', '/api/batches/1/cancel'], ['POST', '/api/batches/1/abandon'], ['POST', '/api/batches/1/resume'], ['GET', '/api/questions'], ['POST', '/api/batches/1/corrections'], ['POST', '/api/batches/1/undo'], ['POST', '/api/batches/1/redo'], ['POST', '/api/documents/1/lookup'],
+    ['POST', '/api/rubrics'], ['GET', '/api/rubrics/00000000-0000-4000-8000-000000000000'], ['PUT', '/api/rubrics/00000000-0000-4000-8000-000000000000'], ['POST', '/api/devices'], ['GET', '/api/destinations'], ['POST', '/api/destinations'], ['GET', '/api/batches/1/ledger'],
     ['GET', '/api/pages/1/view'], ['GET', '/api/pages/1/thumbnail'], ['GET', '/api/pages/1/words'], ['POST', '/api/pages/1/answer'],
     ['GET', '/api/documents/1'], ['PUT', '/api/documents/1/fields'], ['GET', '/api/files/1'],
   ]

@@ -18,7 +18,7 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
   <div class="grid gap-10 lg:h-[calc(100vh-10.5rem)] lg:grid-cols-[minmax(0,1fr)_27rem]">
     <div class="flex h-[70vh] flex-col lg:h-full">
       <div class="min-h-0 flex-1">
-        <PageImage v-if="page" :src="`/api/pages/${page.id}/view`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" />
+        <PageImage v-if="page" :src="`/api/pages/${page.id}/view?v=${page.picture}`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" />
       </div>
       <PageTabs v-model="pageAt" :count="document.pages.length" />
     </div>

@@ -53,6 +53,12 @@ function onEnter(event: KeyboardEvent) {
   else all[at + 1]!.focus()
 }
 
+/** Values that a business record gave; what was typed elsewhere stays. */
+function takeValues(found: Record<string, string>) {
+  Object.assign(values.value, found)
+  emit('kept')
+}
+
 function onKey(event: KeyboardEvent) {
   if (event.key !== 'PageDown' && event.key !== 'PageUp') return
   pageAt.value = Math.min(props.document.pages.length - 1, Math.max(0, pageAt.value + (event.key === 'PageDown' ? 1 : -1)))
@@ -77,7 +83,7 @@ function fillFrom(x: number, y: number) {
   <div class="grid gap-8 lg:h-[calc(100vh-9.6rem)] lg:grid-cols-[minmax(0,1fr)_25rem]">
     <div class="flex h-[70vh] flex-col lg:h-full">
       <div class="min-h-0 flex-1">
-        <PageImage v-if="page" :src="`/api/pages/${page.id}/view`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" start="width" @point="fillFrom" />
+        <PageImage v-if="page" :src="`/api/pages/${page.id}/view?v=${page.picture}`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" start="width" @point="fillFrom" />
       </div>
       <PageTabs v-model="pageAt" :count="document.pages.length">
         <span class="small ml-auto text-faded"><kbd>Page up</kbd> <kbd>Page down</kbd> turn pages; a click on a word puts it in the field</span>
@@ -90,6 +96,7 @@ function fillFrom(x: number, y: number) {
           v-for="field in fields" :key="field.id" v-model="values[field.id]!" :field="field" :found="document.fields[field.id] ?? null"
           :changed="changed.has(field.id)" :fault="faults.get(field.id) ?? null" @focus="focused = field.id; filling = null"
         />
+        <RecordChoice v-for="(answer, system) in document.lookups" :key="system" :document="document" :system="String(system)" :answer="answer" :typed="values[answer.field] ?? ''" @values="takeValues" />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>
       </div>
       <div class="border-t border-rule px-6 pt-2.5 pb-1.5">

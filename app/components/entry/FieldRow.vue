@@ -14,6 +14,7 @@ const origin = computed(() => {
   if (from === 'barcode') return { words: 'from the barcode', doubtful: false }
   if (from === 'text') return { words: `read on the page, ${Math.round(confidence * 100)} % sure`, doubtful: confidence < sure }
   if (from === 'person') return { words: 'entered before', doubtful: false }
+  if (from === 'lookup') return { words: 'looked up', doubtful: false }
   return { words: 'the rubric\'s usual value', doubtful: false }
 })
 const hint = computed(() => {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { BatchDetail, PageView } from '~~/core/model/views'
 import { segmentsOf } from './segments'
+import type { useCorrections } from './useCorrections'
 
-const props = defineProps<{ batch: BatchDetail }>()
+const props = defineProps<{ batch: BatchDetail, corrections: ReturnType<typeof useCorrections> }>()
 const current = defineModel<number | null>('current', { required: true })
 const emit = defineEmits<{ open: [page: PageView] }>()
 
@@ -10,48 +11,67 @@ const root = useTemplateRef<HTMLElement>('root')
 const segments = computed(() => segmentsOf(props.batch))
 
 watchEffect(() => {
-  current.value ??= props.batch.pages[0]?.position ?? null
+  if (!props.batch.pages.some(page => page.position === current.value)) current.value = props.batch.pages[0]?.position ?? null
 })
 
-function moveTo(position: number) {
-  const last = props.batch.pages.length
-  if (last === 0) return
-  current.value = Math.min(last, Math.max(1, position))
+const order = computed(() => props.batch.pages.map(page => page.position))
+const at = computed(() => order.value.indexOf(current.value ?? -1))
+
+/** Moves the caret in front of a page, by its place on the ribbon from 0. */
+function moveTo(place: number) {
+  const last = order.value.length - 1
+  if (last < 0) return
+  current.value = order.value[Math.min(last, Math.max(0, place))]!
   void nextTick(() => root.value?.querySelector<HTMLElement>(`[data-position="${current.value}"]`)?.focus())
 }
 
-/** The page nearest above or below the current one, as the lines are broken now. */
+/** The place of the page nearest above or below the current one, as the lines are broken now. */
 function neighbour(direction: -1 | 1): number {
   const buttons = [...root.value?.querySelectorAll<HTMLElement>('[data-position]') ?? []]
   const from = buttons.find(button => Number(button.dataset.position) === current.value)
-  if (!from) return 1
+  if (!from) return 0
   const here = from.getBoundingClientRect()
   const beyond = buttons
     .map(button => ({ button, box: button.getBoundingClientRect() }))
     .filter(({ box }) => direction * (box.top - here.top) > here.height / 2)
-  if (!beyond.length) return Number(from.dataset.position)
+  if (!beyond.length) return at.value
   const line = direction * Math.min(...beyond.map(({ box }) => direction * box.top))
   const nearest = beyond.filter(({ box }) => Math.abs(box.top - line) < 4).sort((a, b) => Math.abs(a.box.left - here.left) - Math.abs(b.box.left - here.left))[0]
-  return Number(nearest?.button.dataset.position ?? current.value)
+  return order.value.indexOf(Number(nearest?.button.dataset.position ?? current.value))
 }
 
 function onKey(event: KeyboardEvent) {
-  const at = current.value ?? 1
-  const moves: Record<string, () => number> = {
-    ArrowLeft: () => at - 1, ArrowRight: () => at + 1, ArrowUp: () => neighbour(-1), ArrowDown: () => neighbour(1),
-    Home: () => 1, End: () => props.batch.pages.length,
-  }
   if (!(event.target as HTMLElement).dataset.position) return
-  if (event.key === 'Enter') {
-    const page = props.batch.pages.find(one => one.position === at)
-    if (page) emit('open', page)
-  } else if (moves[event.key]) {
-    moveTo(moves[event.key]!())
-  } else {
-    return
+  const page = props.batch.pages.find(one => one.position === current.value)
+  if (!page) return
+  const { acts, can } = props.corrections
+  const may = can(page)
+  const control = event.ctrlKey || event.metaKey
+  const plain: Record<string, () => unknown> = {
+    ArrowLeft: () => moveTo(at.value - 1), ArrowRight: () => moveTo(at.value + 1),
+    ArrowUp: () => moveTo(neighbour(-1)), ArrowDown: () => moveTo(neighbour(1)),
+    Home: () => moveTo(0), End: () => moveTo(order.value.length - 1),
+    ' ': () => emit('open', page),
+    Enter: () => may.start && acts.start(page), Backspace: () => may.join && acts.join(page),
+    Delete: () => may.aside && acts.aside(page), Insert: () => may.back && acts.back(page),
+    l: () => may.turn && acts.turn(page, 270), r: () => may.turn && acts.turn(page, 90),
   }
+  const withControl: Record<string, () => unknown> = {
+    x: () => may.take && acts.take(page), v: () => may.put && acts.put(page),
+    z: () => event.shiftKey ? may.redo && acts.redo() : may.undo && acts.undo(), y: () => may.redo && acts.redo(),
+  }
+  const act = control ? withControl[event.key.toLowerCase()] : plain[event.key.length === 1 ? event.key.toLowerCase() : event.key]
+  if (!act || event.altKey) return
+  act()
   event.preventDefault()
 }
+
+// A change draws the ribbon anew; the caret keeps the focus that it had.
+let hadFocus = false
+onBeforeUpdate(() => (hadFocus = root.value?.contains(document.activeElement) ?? false))
+onUpdated(() => {
+  if (hadFocus && document.activeElement === document.body) root.value?.querySelector<HTMLElement>(`[data-position="${current.value}"]`)?.focus()
+})
 </script>
 
 <template>
@@ -59,7 +79,10 @@ function onKey(event: KeyboardEvent) {
     <section v-for="segment in segments" :key="segment.key" class="flex border-b border-rule py-4 first:pt-0">
       <SegmentHeading :segment="segment" :batch="batch.id" :state="batch.state" />
       <div class="flex min-w-0 flex-wrap gap-x-2 gap-y-2.5">
-        <RibbonPage v-for="page in segment.pages" :key="page.id" :page="page" :current="page.position === current" @choose="moveTo(page.position)" @open="emit('open', page)" />
+        <RibbonPage
+          v-for="page in segment.pages" :key="page.id" :page="page" :current="page.position === current" :taken="corrections.cut.value.includes(page.id)"
+          @choose="moveTo(order.indexOf(page.position))" @open="emit('open', page)"
+        />
       </div>
     </section>
   </div>

@@ -20,7 +20,7 @@ const usual = { width: 1654, height: 2339 }
           <button type="button" class="act-quiet" @click="$emit('close')">Close <kbd>Esc</kbd></button>
         </div>
         <div class="min-h-0 flex-1">
-          <PageImage :src="`/api/pages/${page.id}/view`" :alt="`Page ${page.position}`" :width-px="usual.width" :height-px="Math.round(usual.width / (page.aspect ?? usual.width / usual.height))" :dpi="200" />
+          <PageImage :src="`/api/pages/${page.id}/view?v=${page.picture}`" :alt="`Page ${page.position}`" :width-px="usual.width" :height-px="Math.round(usual.width / (page.aspect ?? usual.width / usual.height))" :dpi="200" />
         </div>
       </DialogPanel>
     </div>

@@ -9,7 +9,7 @@ const rows = computed(() => {
   return [
     { name: 'Kept in documents', count: kept },
     { name: 'Blank, set aside', count: blank },
-    { name: 'Separators, set aside', count: separator },
+    { name: 'Separators and set aside', count: separator },
     { name: 'Unreadable', count: unreadable },
     { name: 'Waiting for a person', count: held },
     { name: 'Not sorted yet', count: undecided },

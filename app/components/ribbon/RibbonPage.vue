@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import type { PageView } from '~~/core/model/views'
 
-const props = defineProps<{ page: PageView, current: boolean }>()
+const props = defineProps<{ page: PageView, current: boolean, taken: boolean }>()
 defineEmits<{ choose: [], open: [] }>()
 
 const aside = computed(() => props.page.fate === 'blank' || props.page.fate === 'separator')
 const words = computed(() => {
   const { page } = props
   if (page.fate === 'unreadable') return 'unreadable'
-  if (aside.value) return page.fate
+  if (props.taken) return 'to be moved'
+  if (aside.value) return page.fate === 'blank' ? 'blank' : 'set aside'
   if (page.asks) return 'needs your eye'
   if (page.fate === 'held') return 'waits with it'
   return null
@@ -28,16 +29,18 @@ const width = computed(() => Math.round(height * (props.page.aspect ?? 0.707)))
     @click="$emit('choose')"
     @dblclick="$emit('open')"
   >
+    <span v-if="current" class="absolute top-0 -left-[7px] h-[126px] w-[3px] bg-lapis" aria-hidden="true" />
     <span class="sr-only">Page {{ page.position }}, sheet {{ page.sheet }} {{ page.side }}{{ words ? `, ${words}` : '' }}{{ page.heading ? ', starts a document' : '' }}</span>
     <span
       class="block overflow-hidden border bg-white"
       :class="[
         current ? 'border-lapis ring-2 ring-lapis' : page.asks ? 'border-ochre ring-1 ring-ochre' : 'border-rule',
         page.heading ? 'border-t-4 border-t-vermilion' : '',
+        taken ? 'border-dashed opacity-45' : '',
       ]"
       :style="{ width: aside ? '3rem' : `${width}px`, height: `${height}px` }"
     >
-      <img v-if="page.thumbnail" :src="`/api/pages/${page.id}/thumbnail`" alt="" loading="lazy" class="h-full w-full" :class="aside ? 'object-cover object-left opacity-50' : 'object-contain'">
+      <img v-if="page.picture" :src="`/api/pages/${page.id}/thumbnail?v=${page.picture}`" alt="" loading="lazy" class="h-full w-full" :class="aside ? 'object-cover object-left opacity-50' : 'object-contain'">
       <span v-else class="grid h-full place-items-center text-sm text-faded" aria-hidden="true">{{ page.examined ? 'no picture' : 'just in' }}</span>
     </span>
     <span class="mt-0.5 flex justify-between gap-1 text-xs text-faded" aria-hidden="true">

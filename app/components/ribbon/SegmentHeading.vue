@@ -26,7 +26,7 @@ const kept = computed(() => props.segment.pages.filter(page => page.fate === 'ke
     <template v-else-if="segment.kind === 'waiting'">
       <h3 class="text-2xl text-ochre">{{ title }}</h3>
       <p class="small text-faded">{{ counted(segment.pages.length, 'side') }} here</p>
-      <NuxtLink v-if="state === 'to fix'" :to="`/batches/${batch}/fix`" class="link small mt-1 inline-block">Look at it</NuxtLink>
+      <NuxtLink v-if="state === 'to fix'" :to="`/fix?batch=${batch}`" class="link small mt-1 inline-block">Look at it</NuxtLink>
     </template>
     <p v-else class="small text-faded">{{ segment.pages.some(page => page.fate === null) ? 'Not sorted yet' : 'Ahead of the first document' }}</p>
   </div>

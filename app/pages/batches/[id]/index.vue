@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BatchDetail, PageView } from '~~/core/model/views'
+import { useCorrections } from '~/components/ribbon/useCorrections'
 import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
 
@@ -11,6 +12,7 @@ useHead({ title: () => `${batch.value?.name ?? 'Batch'} · Rubricator` })
 const current = ref<number | null>(null)
 const closeUp = shallowRef<PageView | null>(null)
 const { running, trouble: actionTrouble, run } = useAction()
+const corrections = useCorrections(() => batch.value!, refresh)
 
 const currentPage = computed(() => batch.value?.pages.find(page => page.position === current.value) ?? null)
 const asking = computed(() => batch.value?.pages.filter(page => page.asks).length ?? 0)
@@ -33,7 +35,7 @@ const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST'
       <template #above>
         <p class="small flex flex-wrap gap-x-4 text-faded"><span>{{ batch.rubric }}</span><span>begun {{ saidTime(batch.created_at) }} by {{ batch.owner }}</span><StateMark :state="batch.state" /></p>
       </template>
-      <NuxtLink v-if="batch.state === 'to fix'" :to="`/batches/${id}/fix`" class="act">Look at {{ counted(asking, 'page') }}</NuxtLink>
+      <NuxtLink v-if="batch.state === 'to fix'" :to="`/fix?batch=${id}`" class="act">Look at {{ counted(asking, 'page') }}</NuxtLink>
       <NuxtLink v-if="batch.state === 'to index'" :to="`/batches/${id}/values`" class="act">Enter values of {{ counted(open, 'document') }}</NuxtLink>
       <NuxtLink v-if="batch.state === 'sending' || batch.state === 'done'" to="/sent" class="act-quiet">See the slips</NuxtLink>
     </PageTitle>
@@ -45,12 +47,14 @@ const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST'
       <p class="font-serif text-xl">{{ progress.words }}: {{ progress.done }} of {{ counted(progress.of, 'page') }}</p>
       <progress class="mt-2 h-2 w-full accent-verdigris" :value="progress.done" :max="progress.of" :aria-label="progress.words" />
     </div>
+    <TroubleBand :words="corrections.trouble.value" />
+    <RibbonTools v-if="corrections.open.value" :page="currentPage" :corrections="corrections" />
     <div class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_17rem]">
-      <BatchRibbon v-model:current="current" :batch="batch" @open="closeUp = $event" />
-      <aside class="sticky top-8 space-y-8">
+      <BatchRibbon v-model:current="current" :batch="batch" :corrections="corrections" @open="closeUp = $event" />
+      <aside class="sticky top-20 space-y-8">
         <MarginNote :page="currentPage" />
         <PageLedger :batch="batch" />
-        <p class="small text-faded"><kbd>←</kbd> <kbd>→</kbd> <kbd>↑</kbd> <kbd>↓</kbd> move the caret, <kbd>Enter</kbd> shows the page large</p>
+        <p class="small text-faded"><kbd>←</kbd> <kbd>→</kbd> <kbd>↑</kbd> <kbd>↓</kbd> move the caret, <kbd>Space</kbd> shows the page large</p>
       </aside>
     </div>
     <PageCloseUp :page="closeUp" @close="closeUp = null" />

@@ -1,5 +1,6 @@
 import { totalsOf } from '../../../../core/ledger/ledger'
 import { Fate } from '../../../../core/model/ledger'
+import { correctionsOf } from '../../../../store/batches/correct'
 import { documentsOfBatch, loadsOfBatch, pagesOfBatch, showBatch } from '../../../../store/batches/show'
 import { requireBatch, notThere } from '../../../access'
 import { store } from '../../../context'
@@ -10,8 +11,8 @@ export default defineEventHandler(async (event) => {
   const id = idOf(event)
   await requireBatch(event, id)
   const { sql } = store()
-  const [batch, loads, pages, documents] = await Promise.all([showBatch(sql, id), loadsOfBatch(sql, id), pagesOfBatch(sql, id), documentsOfBatch(sql, id)])
+  const [batch, loads, pages, documents, corrections] = await Promise.all([showBatch(sql, id), loadsOfBatch(sql, id), pagesOfBatch(sql, id), documentsOfBatch(sql, id), correctionsOf(sql, id)])
   if (!batch) throw notThere()
   const decided = pages.flatMap(page => page.fate === null ? [] : [{ fate: Fate.parse(page.fate) }])
-  return { ...batch, loads, pages, documents, totals: { ...totalsOf(decided), scanned: pages.length, undecided: pages.length - decided.length } }
+  return { ...batch, loads, pages, documents, corrections, totals: { ...totalsOf(decided), scanned: pages.length, undecided: pages.length - decided.length } }
 })
