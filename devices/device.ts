@@ -15,9 +15,13 @@ export interface DeviceStatus {
   state: 'idle' | 'busy' | 'stopped'
   /** Null where the device does not say. */
   feederLoaded: boolean | null
+  jammed: boolean
   /** Scans that the device remembers; `broken` ones were stopped before their end. */
-  jobs: { path: string, broken: boolean }[]
+  jobs: DeviceJob[]
 }
+
+/** `completed` counts the sides that the device has given. */
+export interface DeviceJob { address: string, running: boolean, broken: boolean, completed: number | null }
 
 /** How to scan; taken from a rubric. */
 export interface ScanSettings { source: 'feeder' | 'glass', twoSided: boolean, colour: 'grey' | 'colour', dpi: number, paper: Rubric['scan']['paper'] }
@@ -45,5 +49,5 @@ export class DeviceError extends Error {}
  */
 export function scanSettings(rubric: Rubric): ScanSettings {
   const { source, sides, colour, dpi, paper } = rubric.scan
-  return { source, twoSided: sides === 'both', colour: colour === 'mono' || colour === 'grey' ? 'grey' : 'colour', dpi, paper }
+  return { source, twoSided: source === 'feeder' && sides === 'both', colour: colour === 'mono' || colour === 'grey' ? 'grey' : 'colour', dpi, paper }
 }

@@ -19,11 +19,12 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
     },
 
     async status(): Promise<DeviceStatus> {
-      return readStatus(await text(await ask('ScannerStatus'), name))
+      return readStatus(await text(await ask('ScannerStatus'), name), base)
     },
 
     async start(settings: ScanSettings): Promise<string> {
-      const { state, feederLoaded } = await this.status()
+      const { state, feederLoaded, jammed } = await this.status()
+      if (jammed && settings.source === 'feeder') throw new DeviceError(`A sheet is stuck in ${name}. Open its cover, take the sheet out and lay it back on top, then start again.`)
       if (state === 'busy') throw new DeviceError(`${name} is busy with another scan. Wait until it is free, then start again.`)
       if (settings.source === 'feeder' && feederLoaded === false) throw new DeviceError(`The feeder of ${name} is empty. Load the paper, then start again.`)
       const capabilities = await this.capabilities()
@@ -32,7 +33,7 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
       if (settings.twoSided && !capabilities.duplex) throw new DeviceError(`${name} cannot scan both sides. Choose another device, or a rubric for one side.`)
       const dpi = nearest(settings.dpi, capabilities.resolutions)
       const response = await ask('ScanJobs', { method: 'POST', headers: { 'content-type': 'text/xml' }, body: writeSettings({ ...settings, dpi }) })
-      if (response.status === 409 || response.status === 503) throw new DeviceError(`${name} does not take a scan now (it answered ${response.status}). Check that it is idle and paper is loaded, then start again.`)
+      if (response.status === 409 || response.status === 503) throw new DeviceError(settings.source === 'glass' && response.status === 409 ? `Nothing lies on the glass of ${name}. Lay the page down, then start again.` : `${name} does not take a scan now (it answered ${response.status}). Check that it is idle and paper is loaded, then start again.`)
       const location = response.headers.get('location')
       if (response.status !== 201 || !location) throw new DeviceError(`${name} refused the scan with ${response.status}. Switch it off and on if this stays.`)
       return new URL(location, `${base}/`).href
@@ -48,7 +49,7 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
           checkEnd(await this.status(), job, source, name)
           return null
         }
-        if (response.status === 409) throw new DeviceError(`${name} stopped in the middle: open its cover, take out the sheet that is stuck, and load the rest again from the sheet after the last one shown here.`)
+        if (response.status === 409) throw new DeviceError(`${name} stopped in the middle: a sheet is stuck. Sides shown here are safe. Open its cover, take the sheet out and lay it back on top of the rest, then scan the next load: it begins with the sheet after the last one shown.`)
         if (response.status !== 503 || Date.now() > until) throw new DeviceError(`${name} answered ${response.status} instead of the next side. Sides shown here are safe; load the rest again.`)
         await pause(500)
       }
@@ -64,8 +65,7 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
 /** A scan that was stopped at the device ends with the same answer as one that came to its end. */
 function checkEnd({ jobs, feederLoaded }: DeviceStatus, job: string, source: ScanSettings['source'], name: string): void {
   const left = source === 'feeder' && feederLoaded
-  const path = new URL(job).pathname
-  const broken = jobs.some(known => known.broken && path.endsWith(new URL(known.path, job).pathname))
+  const broken = jobs.some(known => known.broken && known.address === job)
   if (broken || left) {
     throw new DeviceError(`The scan was stopped at ${name}${left ? ' with paper left in its feeder' : ''}. Sides shown here are safe; load the sheets after the last one shown, then scan the next load.`)
   }

@@ -43,7 +43,7 @@ export function readCapabilities(xml: string): Capabilities {
   }
 }
 
-const JobInfo = z.object({ JobUri: z.string(), JobState: z.string() })
+const JobInfo = z.object({ JobUri: z.string(), JobState: z.string(), ImagesCompleted: z.coerce.number().int().optional().catch(undefined) })
 const StatusXml = z.object({
   ScannerStatus: z.object({
     State: z.string(),
@@ -53,12 +53,16 @@ const StatusXml = z.object({
 })
 
 /** What an eSCL device is doing. @throws {Error} where the answer is not eSCL */
-export function readStatus(xml: string): DeviceStatus {
+export function readStatus(xml: string, base: string): DeviceStatus {
   const { State, AdfState, Jobs } = StatusXml.parse(parser.parse(xml)).ScannerStatus
   return {
     state: State === 'Idle' ? 'idle' : State === 'Processing' || State === 'Testing' ? 'busy' : 'stopped',
+    jammed: AdfState === 'ScannerAdfJam',
     feederLoaded: AdfState === undefined ? null : AdfState !== 'ScannerAdfEmpty',
-    jobs: (Jobs?.JobInfo ?? []).map(job => ({ path: job.JobUri, broken: ['Canceled', 'Aborted'].includes(job.JobState) })),
+    jobs: (Jobs?.JobInfo ?? []).map(job => ({
+      address: new URL(job.JobUri, `${base}/`).href, running: ['Pending', 'Processing'].includes(job.JobState),
+      broken: ['Canceled', 'Aborted'].includes(job.JobState), completed: job.ImagesCompleted ?? null,
+    })),
   }
 }
 

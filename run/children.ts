@@ -39,6 +39,14 @@ export class Child {
     })
   }
 
+  get pid(): number | null {
+    return this.child?.pid ?? null
+  }
+
+  get name(): string {
+    return this.spec.name
+  }
+
   async stop(): Promise<void> {
     this.stopping = true
     const child = this.child

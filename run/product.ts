@@ -28,7 +28,7 @@ const Ready = z.object({ ready: z.literal(true) })
 /** Everything that bin/start runs: database, stand-ins, workers, web server. */
 export class Product {
   private readonly children: Child[] = []
-  private database: Database | null = null
+  database: Database | null = null
   private watch: NodeJS.Timeout | undefined
   private stopped = false
   private announced = false
@@ -98,6 +98,13 @@ export class Product {
       if (!database || this.stopped) return
       void database.alive().then(alive => alive || this.stopped ? undefined : database.restart()).catch(() => undefined)
     }, 3000)
+  }
+
+  /** Processes that run now, by name; for tests that kill them. */
+  async processes(): Promise<{ name: string, pid: number }[]> {
+    const children = this.children.flatMap(({ name, pid }) => pid ? [{ name, pid }] : [])
+    const database = await this.database?.pid()
+    return database ? [...children, { name: 'database', pid: database }] : children
   }
 
   /** Ends everything in order: web and workers, stand-ins, then the database. */

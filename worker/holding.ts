@@ -2,47 +2,81 @@ import type { ReservedSql } from 'postgres'
 import type { Sql } from '../store/database'
 
 const lockSpace = 7206
+/** A worker whose connection broke gets its lock back within a second or two; only after two looks is it dead. */
+const looksUntilDead = 2
+/** Between fetching a job and noting who holds it lie milliseconds; a job that nobody holds after this long is an orphan. */
+const orphanSeconds = 15
 
 /**
  * Which worker holds which job, so that a dead worker's jobs are taken up at once instead of after their time-out.
  * A worker lives as long as its connection holds its advisory lock.
  */
 export class Holding {
-  private constructor(private readonly sql: Sql, private readonly worker: number, private readonly own: ReservedSql) {}
+  private own: ReservedSql | null = null
+  private readonly missing = new Map<number, number>()
+  private readonly current = new Set<string>()
+
+  private constructor(private readonly sql: Sql, private readonly worker: number) {}
 
   static async begin(sql: Sql): Promise<Holding> {
     const [row] = await sql<{ number: number }[]>`select nextval('worker_numbers')::int as number`
-    const own = await sql.reserve()
-    await own`select pg_advisory_lock(${lockSpace}, ${row!.number})`
-    return new Holding(sql, row!.number, own)
+    const holding = new Holding(sql, row!.number)
+    await holding.keepLock()
+    return holding
+  }
+
+  /** Takes the lock again where the connection that held it broke, as it does when PostgreSQL restarts. */
+  async keepLock(): Promise<void> {
+    if (this.own && await this.own`select 1`.then(() => true, () => false)) return
+    this.own?.release()
+    this.own = null
+    const own = await this.sql.reserve()
+    await own`select pg_advisory_lock(${lockSpace}, ${this.worker})`
+    this.own = own
   }
 
   async take(job: string): Promise<void> {
+    this.current.add(job)
     await this.sql`
       insert into held_jobs (job, worker) values (${job}, ${this.worker})
       on conflict (job) do update set worker = excluded.worker`
   }
 
   async release(job: string): Promise<void> {
+    this.current.delete(job)
     await this.sql`delete from held_jobs where job = ${job} and worker = ${this.worker}`
   }
 
-  /** Gives the jobs of dead workers back to the queue. */
+  /** Gives the jobs of dead workers, and those that nobody holds, back to the queue. */
   async takeBack(): Promise<number> {
     const back = await this.sql`
       with dead as (
         delete from held_jobs
-        where worker <> ${this.worker}
-          and worker not in (select objid::int from pg_locks where locktype = 'advisory' and classid = ${lockSpace} and granted)
+        where worker = any(${await this.deadWorkers()})
+          -- What this worker could not let go of while the database was away.
+          or (worker = ${this.worker} and job <> all(${[...this.current]}::uuid[]))
         returning job
       )
       update pgboss.job set state = 'retry', start_after = now()
-      where id in (select job from dead) and state = 'active'
+      where state = 'active'
+        and (id in (select job from dead)
+          or (started_on < now() - make_interval(secs => ${orphanSeconds}) and id not in (select job from held_jobs)))
       returning id`
     return back.length
   }
 
+  private async deadWorkers(): Promise<number[]> {
+    const rows = await this.sql<{ worker: number }[]>`
+      select distinct worker from held_jobs
+      where worker <> ${this.worker}
+        and worker not in (select objid::int from pg_locks where locktype = 'advisory' and classid = ${lockSpace} and granted)`
+    const now = new Set(rows.map(row => row.worker))
+    for (const worker of this.missing.keys()) if (!now.has(worker)) this.missing.delete(worker)
+    for (const worker of now) this.missing.set(worker, (this.missing.get(worker) ?? 0) + 1)
+    return [...this.missing].filter(([, looks]) => looks >= looksUntilDead).map(([worker]) => worker)
+  }
+
   end(): void {
-    this.own.release()
+    this.own?.release()
   }
 }

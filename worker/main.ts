@@ -18,7 +18,8 @@ const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => 
   receive, examine, split, read, fill, build, deliver,
 }
 
-const takeBackSeconds = 5
+const takeBackSeconds = 3
+const keepLockSeconds = 1
 
 const settings = readStoreSettings(process.env)
 const sql = openDatabase(settings.databaseUrl, 12)
@@ -31,16 +32,16 @@ const workers = new Map<Step, string>()
 async function start<S extends Step>(step: S): Promise<void> {
   const id = await queue.boss.work<Jobs[S]>(step, { batchSize: 1, includeMetadata: true, pollingIntervalSeconds: 5 }, async ([job]) => {
     if (!job) return
-    const attempt = { last: job.retryCount >= job.retryLimit }
-    await holding.take(job.id)
+    const attempt = { last: job.retryCount >= job.retryLimit, again: job.retryCount > 0 }
     try {
+      await holding.take(job.id)
       await handlers[step](work, job.data, attempt)
     } catch (error) {
       console.error(`${step} ${JSON.stringify(job.data)}: ${error instanceof Error ? error.stack : String(error)}`)
       if (attempt.last) await lastFailure(sql, step, job.data, error)
       throw error
     } finally {
-      await holding.release(job.id)
+      await holding.release(job.id).catch(error => console.error(`Letting go of ${step}: ${String(error)}`))
       // Another job may have come while this one ran.
       wake(step)
     }
@@ -60,11 +61,19 @@ const timer = setInterval(() => {
   holding.takeBack().then(count => count && steps.forEach(wake)).catch(error => console.error(`Taking back jobs: ${String(error)}`))
 }, takeBackSeconds * 1000)
 
+let locking = false
+const lockTimer = setInterval(() => {
+  if (locking) return
+  locking = true
+  holding.keepLock().catch(error => console.error(`Keeping the worker's lock: ${String(error)}`)).finally(() => (locking = false))
+}, keepLockSeconds * 1000)
+
 let stopping = false
 async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
   clearInterval(timer)
+  clearInterval(lockTimer)
   await queue.stop()
   work.examiners.dispose()
   holding.end()

@@ -22,12 +22,15 @@ const obstacle = computed(() => {
   if (!chosen.value) return 'Choose a device first.'
   if (!chosen.value.status) return `${chosen.value.name} does not answer. Check that it is switched on and connected.`
   if (chosen.value.status.state === 'busy') return `${chosen.value.name} is busy with another scan.`
-  if (chosen.value.status.feederLoaded === false) return `The feeder of ${chosen.value.name} is empty. Put the stack in; this page notices.`
+  const glass = rubrics.value?.find(one => one.id === rubric.value)?.source === 'glass'
+  if (chosen.value.status.jammed && !glass) return `A sheet is stuck in ${chosen.value.name}. Open its cover, take the sheet out and lay it back on top.`
+  if (!glass && chosen.value.status.feederLoaded === false) return `The feeder of ${chosen.value.name} is empty. Put the stack in; this page notices.`
   return null
 })
 
 function stateWords(one: DeviceChoice): string {
   if (!one.status) return 'does not answer'
+  if (one.status.jammed) return 'a sheet is stuck'
   if (one.status.state === 'busy') return 'scanning'
   return one.status.feederLoaded === false ? 'ready, feeder empty' : 'ready, paper loaded'
 }
@@ -47,12 +50,12 @@ async function start() {
     <RadioGroup v-model="rubric">
       <RadioGroupLabel class="mb-2 block font-serif text-2xl">What kind of paper is it?</RadioGroupLabel>
       <RadioGroupOption v-for="one in rubrics ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-3 rounded-xs">
-        <div class="border bg-leaf px-6 py-5" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
+        <div class="border bg-leaf px-6 py-4" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
           <p class="flex items-center gap-3 font-serif text-2xl">
             <span class="grid size-5 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
             {{ one.name }}
           </p>
-          <ul class="mt-3 space-y-1 pl-8 text-faded">
+          <ul v-if="checked" class="mt-3 space-y-1 pl-8 text-faded">
             <li v-for="sentence in one.words" :key="sentence">{{ sentence }}</li>
           </ul>
         </div>
@@ -75,7 +78,7 @@ async function start() {
         <input v-model="name" class="field mt-1" maxlength="120" placeholder="the rubric's name and the time">
       </label>
       <p class="mt-6 min-h-6 text-ochre" aria-live="polite">{{ obstacle }}</p>
-      <button class="act mt-2 w-full justify-center" :disabled="running || obstacle !== null">{{ running ? 'Starting…' : 'Scan the stack' }}</button>
+      <button class="act mt-2 w-full justify-center" :disabled="running || obstacle !== null">{{ running ? 'Starting…' : 'Scan' + (rubrics?.find(one => one.id === rubric)?.source === 'glass' ? ' the page on the glass' : ' the stack') }}</button>
     </div>
   </form>
 </template>

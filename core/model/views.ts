@@ -19,8 +19,8 @@ export type SlipState = 'waiting' | 'delivered' | 'failed'
 export interface SetupState { people: boolean, devices: boolean, destinations: boolean, rubrics: boolean }
 export interface RubricText { id: string, name: string, version: number, body: unknown }
 export interface DestinationChoice { id: string, name: string, connector: string }
-export interface RubricChoice { id: string, name: string, version: number, words: string[] }
-export interface DeviceChoice { id: string, name: string, status: { state: 'idle' | 'busy' | 'stopped', feederLoaded: boolean | null } | null }
+export interface RubricChoice { id: string, name: string, version: number, source: 'feeder' | 'glass', words: string[] }
+export interface DeviceChoice { id: string, name: string, status: { state: 'idle' | 'busy' | 'stopped', feederLoaded: boolean | null, jammed: boolean } | null }
 
 export interface BatchRow {
   id: number
@@ -76,6 +76,7 @@ export interface BatchDetail {
   state: BatchState
   trouble: string | null
   rubric: string
+  source: 'feeder' | 'glass'
   owner: string
   created_at: string
   loads: LoadView[]

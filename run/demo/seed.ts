@@ -8,7 +8,7 @@ import { putDevice } from '../../store/setup/devices'
 import { addRubric } from '../../store/setup/rubrics'
 import type { SignIn } from '../dataFolder'
 
-const rubrics = ['mooring-permits', 'landing-slips', 'office-letters', 'mixed-post']
+const rubrics = ['mooring-permits', 'landing-slips', 'office-letters', 'mixed-post', 'glass-pages']
 
 /** Puts the demo's people, rubrics, device and destination into the store. May run at every start. */
 export async function seed(sql: Sql, demo: { signIns: SignIn[], officeDevice: string, networkFolder: string, register: { address: string, key: string } }): Promise<void> {

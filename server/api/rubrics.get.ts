@@ -9,6 +9,6 @@ export default defineEventHandler(async (event) => {
   const rows = await listRubrics(sql)
   return Promise.all(rows.map(async (row) => {
     const rubric = await findRubric(sql, row.id, row.version)
-    return { ...row, words: rubric ? rubricWords(rubric) : [] }
+    return { ...row, source: rubric?.scan.source ?? 'feeder', words: rubric ? rubricWords(rubric) : [] }
   }))
 })

@@ -1,4 +1,5 @@
 import { formats, resolutions } from './settingsXml'
+import type { Feeder } from './feeder'
 import type { ScanJob } from './scanJob'
 
 const namespaces = 'xmlns:scan="http://schemas.hp.com/imaging/escl/2011/05/03" xmlns:pwg="http://www.pwg.org/schemas/2010/12/sm"'
@@ -24,6 +25,7 @@ export function capabilitiesXml(name: string, serial: string): string {
   <pwg:Version>2.63</pwg:Version>
   <pwg:MakeAndModel>${name}</pwg:MakeAndModel>
   <pwg:SerialNumber>${serial}</pwg:SerialNumber>
+  <scan:Platen>${input('PlatenInputCaps')}</scan:Platen>
   <scan:Adf>${input('AdfSimplexInputCaps')}${input('AdfDuplexInputCaps')}<scan:FeederCapacity>100</scan:FeederCapacity>
     <scan:AdfOptions><scan:AdfOption>DetectPaperLoaded</scan:AdfOption><scan:AdfOption>Duplex</scan:AdfOption></scan:AdfOptions>
   </scan:Adf>
@@ -31,13 +33,13 @@ export function capabilitiesXml(name: string, serial: string): string {
 }
 
 /** What the device is doing, with its newest jobs. */
-export function statusXml(feederLoaded: boolean, jobs: readonly ScanJob[]): string {
+export function statusXml(feeder: Feeder, jobs: readonly ScanJob[]): string {
   const busy = jobs.some(job => job.state === 'Processing')
   return `<?xml version="1.0" encoding="UTF-8"?>
 <scan:ScannerStatus ${namespaces}>
   <pwg:Version>2.63</pwg:Version>
-  <pwg:State>${busy ? 'Processing' : 'Idle'}</pwg:State>
-  <scan:AdfState>${feederLoaded ? 'ScannerAdfLoaded' : 'ScannerAdfEmpty'}</scan:AdfState>
+  <pwg:State>${feeder.jammed ? 'Stopped' : busy ? 'Processing' : 'Idle'}</pwg:State>
+  <scan:AdfState>${feeder.jammed ? 'ScannerAdfJam' : feeder.loaded ? 'ScannerAdfLoaded' : 'ScannerAdfEmpty'}</scan:AdfState>
   <scan:Jobs>${jobs.slice(-5).reverse().map(job => `<scan:JobInfo>
     <pwg:JobUri>/eSCL/ScanJobs/${job.id}</pwg:JobUri><pwg:JobUuid>${job.id}</pwg:JobUuid><scan:Age>${job.ageSeconds}</scan:Age>
     <pwg:ImagesCompleted>${job.completed}</pwg:ImagesCompleted><pwg:JobState>${job.state}</pwg:JobState>

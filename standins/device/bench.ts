@@ -2,15 +2,19 @@ import sharp from 'sharp'
 import { scanSide } from '../paper/scan'
 import { makeStack, stackIds } from '../paper/stacks'
 import type { Feeder } from './feeder'
+import type { Glass } from './glass'
 
 const escaped = (text: string) => text.replace(/[&<>"]/g, letter => `&#${letter.charCodeAt(0)};`)
 
 /** The bench: a page on which one puts paper on the device. */
-export function benchPage(name: string, feeder: Feeder, busy: boolean): string {
+export function benchPage(name: string, feeder: Feeder, glass: Glass, busy: boolean): string {
   const state = feeder.state
-  const tray = state && state.left > 0
-    ? `<p><b>${state.left}</b> of ${state.sheets} sheets of “${escaped(state.title)}” lie in the feeder (printing ${state.seed}).</p><img src="top.png" width="248" height="351" alt="The sheet on top">`
-    : `<p>The feeder is empty.</p>`
+  const tray = feeder.jammed
+    ? '<p><b>A sheet is stuck.</b></p><form method="post" action="free"><button>Open the cover, free it, lay it back</button></form>'
+    : state && state.left > 0
+      ? `<p><b>${state.left}</b> of ${state.sheets} sheets of “${escaped(state.title)}” lie in the feeder (printing ${state.seed}).</p><img src="top.png" width="248" height="351" alt="The sheet on top">`
+      : '<p>The feeder is empty.</p>'
+  const onGlass = glass.face ? `<p>On the glass: sheet ${glass.face.sheet + 1}, ${glass.face.face}, of “${escaped(glass.face.stack.title)}”.</p>` : '<p>Nothing lies on the glass.</p>'
   const options = stackIds.map(id => `<option value="${id}">${escaped(makeStack(id, 1).title)}</option>`).join('')
   return `<!doctype html>
 <html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
@@ -29,10 +33,13 @@ export function benchPage(name: string, feeder: Feeder, busy: boolean): string {
   <form method="post" action="load">
     <label>Paper <select name="stack">${options}</select></label>
     <label>Printing (another number gives other papers) <input name="seed" type="number" min="1" max="999999" value="${(state?.seed ?? 0) + 1}"></label>
-    <button>Put it in the feeder</button>
+    <label>First sheet <input name="from" type="number" min="1" value="1"></label>
+    <label>One sticks after so many sheets (empty: none) <input name="jam" type="number" min="0"></label>
+    <label>Face, for the glass <select name="face"><option>front</option><option>back</option></select></label>
+    <button>Put it in the feeder</button> <button class="quiet" formaction="glass">Lay that sheet on the glass</button>
     ${state ? '<button class="quiet" formaction="clear">Take it out</button>' : ''}
   </form>
-  <section aria-live="polite">${tray}</section>
+  <section aria-live="polite">${tray}${onGlass}</section>
 </main></html>`
 }
 

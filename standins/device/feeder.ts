@@ -4,14 +4,29 @@ import type { Stack } from '../paper/stack'
 export class Feeder {
   private stack: Stack | null = null
   private nextSheet = 0
+  /** Sheets that still go through before one sticks; null where none does. */
+  private jamAfter: number | null = null
+  jammed = false
 
   get loaded(): boolean {
     return this.stack !== null && this.nextSheet < this.stack.sheets.length
   }
 
-  put(stack: Stack): void {
+  put(stack: Stack, from = 1): void {
     this.stack = stack
-    this.nextSheet = 0
+    this.nextSheet = from - 1
+    this.jammed = false
+    this.jamAfter = null
+  }
+
+  /** Lets a sheet stick after so many have gone through. */
+  jam(after: number): void {
+    this.jamAfter = after
+  }
+
+  /** Someone takes out the sheet that sticks and lays it back on top. */
+  freeJam(): void {
+    this.jammed = false
   }
 
   clear(): void {
@@ -20,6 +35,11 @@ export class Feeder {
 
   /** Takes the top sheet; null where the feeder is empty. */
   take(): { stack: Stack, sheet: number } | null {
+    if (this.loaded && this.jamAfter !== null && this.jamAfter-- === 0) {
+      this.jamAfter = null
+      this.jammed = true
+    }
+    if (this.jammed) return null
     return this.stack && this.loaded ? { stack: this.stack, sheet: this.nextSheet++ } : null
   }
 

@@ -2,6 +2,7 @@ import { setTimeout as pause } from 'node:timers/promises'
 import { asJpeg, asPdf } from '../paper/encode'
 import { scanSide, type ColourMode } from '../paper/scan'
 import type { Feeder } from './feeder'
+import type { Glass } from './glass'
 import type { Settings } from './settingsXml'
 
 export interface Sent { bytes: Buffer, mediaType: string }
@@ -10,14 +11,15 @@ interface Place { stack: Parameters<typeof scanSide>[0], sheet: number, face: 'f
 
 /** One scan: takes sheet after sheet from the feeder at the device's speed and keeps each side until it was fetched. */
 export class ScanJob {
-  state: 'Processing' | 'Completed' | 'Canceled' = 'Processing'
+  state: 'Processing' | 'Completed' | 'Canceled' | 'Aborted' = 'Processing'
   completed = 0
   private pending: Promise<Sent | null> | null = null
   private readonly sides: Place[] = []
   private readyAt: number
   private readonly started = Date.now()
 
-  constructor(readonly id: string, readonly settings: Settings, private readonly feeder: Feeder, private readonly secondsPerSide: number) {
+  constructor(readonly id: string, readonly settings: Settings, private readonly feeder: Feeder, glass: Glass, private readonly secondsPerSide: number) {
+    if (settings.source === 'Platen' && glass.face) this.sides.push(glass.face)
     this.readyAt = Date.now()
   }
 
@@ -44,7 +46,7 @@ export class ScanJob {
   private async scan(): Promise<Sent | null> {
     const place = this.sides.shift() ?? this.feed()
     if (!place) {
-      this.state = 'Completed'
+      this.state = this.settings.source === 'Feeder' && this.feeder.jammed ? 'Aborted' : 'Completed'
       return null
     }
     this.readyAt = Math.max(this.readyAt + this.secondsPerSide * 1000, Date.now())
@@ -54,6 +56,7 @@ export class ScanJob {
   }
 
   private feed(): Place | null {
+    if (this.settings.source === 'Platen') return null
     const taken = this.feeder.take()
     if (!taken) return null
     if (this.settings.duplex) this.sides.push({ ...taken, face: 'back' })

@@ -4,6 +4,7 @@ import { makeStack, stackIds } from '../paper/stacks'
 import { capabilitiesXml, statusXml } from './answersXml'
 import { benchPage, topSheet } from './bench'
 import { Feeder } from './feeder'
+import { Glass } from './glass'
 import { ScanJob } from './scanJob'
 import { readSettings } from './settingsXml'
 
@@ -23,6 +24,7 @@ async function body(request: IncomingMessage): Promise<string> {
 /** A simulated multifunction device: eSCL under /eSCL, its bench at the root. */
 export function deviceServer(name: string, sidesPerMinute: number): Server {
   const feeder = new Feeder()
+  const glass = new Glass()
   const jobs: ScanJob[] = []
   const busy = () => jobs.some(job => job.state === 'Processing')
   const reply = (response: ServerResponse, status: number, type: string, content: string | Buffer) =>
@@ -33,7 +35,7 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
   async function escl(request: IncomingMessage, response: ServerResponse, path: string): Promise<unknown> {
     const asked = `${request.method} ${path}`
     if (asked === 'GET /eSCL/ScannerCapabilities') return xml(response, capabilitiesXml(name, 'SIM-0001'))
-    if (asked === 'GET /eSCL/ScannerStatus') return xml(response, statusXml(feeder.loaded, jobs))
+    if (asked === 'GET /eSCL/ScannerStatus') return xml(response, statusXml(feeder, jobs))
     if (asked === 'POST /eSCL/ScanJobs') return startJob(request, response)
     const [, id, rest] = /^\/eSCL\/ScanJobs\/([\w-]+)(\/NextDocument)?$/.exec(path) ?? []
     const job = jobs.find(known => known.id === id)
@@ -47,17 +49,17 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
 
   async function startJob(request: IncomingMessage, response: ServerResponse): Promise<unknown> {
     const settings = readSettings(await body(request))
-    if (!settings || settings.source !== 'Feeder') return refuse(response, 400)
+    if (!settings) return refuse(response, 400)
     if (busy()) return refuse(response, 503)
-    if (!feeder.loaded) return refuse(response, 409)
-    const job = new ScanJob(randomUUID(), settings, feeder, 60 / sidesPerMinute)
+    if (settings.source === 'Feeder' ? !feeder.loaded || feeder.jammed : !glass.face) return refuse(response, 409)
+    const job = new ScanJob(randomUUID(), settings, feeder, glass, 60 / sidesPerMinute)
     jobs.push(job)
     return response.writeHead(201, { 'location': `http://${request.headers.host}/eSCL/ScanJobs/${job.id}`, 'content-length': 0 }).end()
   }
 
   async function sendNext(job: ScanJob, response: ServerResponse): Promise<unknown> {
     const side = await job.next()
-    if (!side) return refuse(response, 404)
+    if (!side) return refuse(response, job.state === 'Aborted' ? 409 : 404)
     // Only what has left completely counts: a broken connection gets the same side again.
     response.on('finish', () => job.fetched())
     return reply(response, 200, side.mediaType, side.bytes)
@@ -65,7 +67,7 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
 
   async function bench(request: IncomingMessage, response: ServerResponse, path: string): Promise<unknown> {
     const back = () => response.writeHead(303, { location: './' }).end()
-    if (request.method === 'GET' && path === '/') return reply(response, 200, 'text/html; charset=utf-8', benchPage(name, feeder, busy()))
+    if (request.method === 'GET' && path === '/') return reply(response, 200, 'text/html; charset=utf-8', benchPage(name, feeder, glass, busy()))
     if (request.method === 'GET' && path === '/top.png') {
       const picture = await topSheet(feeder)
       return picture ? reply(response, 200, 'image/png', picture) : refuse(response, 404)
@@ -74,8 +76,20 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
       const form = new URLSearchParams(await body(request))
       const seed = Number(form.get('seed') ?? 1)
       const stack = form.get('stack') ?? ''
-      if (!stackIds.includes(stack) || !Number.isInteger(seed)) return refuse(response, 400)
-      feeder.put(makeStack(stack, seed))
+      const from = Number(form.get('from') || 1)
+      if (!stackIds.includes(stack) || !Number.isInteger(seed) || !Number.isInteger(from) || from < 1) return refuse(response, 400)
+      feeder.put(makeStack(stack, seed), from)
+      if (form.get('jam')) feeder.jam(Number(form.get('jam')))
+      return back()
+    }
+    if (request.method === 'POST' && path === '/glass') {
+      const form = new URLSearchParams(await body(request))
+      const stack = form.get('stack') ?? ''
+      const laid = stackIds.includes(stack) && glass.lay(makeStack(stack, Number(form.get('seed') || 1)), Number(form.get('from') || 1), form.get('face') === 'back' ? 'back' : 'front')
+      return laid ? back() : refuse(response, 400)
+    }
+    if (request.method === 'POST' && path === '/free') {
+      feeder.freeJam()
       return back()
     }
     if (request.method === 'POST' && path === '/clear') {

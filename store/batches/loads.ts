@@ -11,6 +11,11 @@ export interface LoadRow {
   trouble: string | null
 }
 
+/** Whether a load has this scan job of a device already. */
+export async function knownJob(sql: Sql, remoteJob: string): Promise<boolean> {
+  return (await sql`select 1 from loads where remote_job = ${remoteJob}`).length > 0
+}
+
 export async function findLoad(sql: Sql, id: number): Promise<LoadRow | null> {
   const [row] = await sql<LoadRow[]>`
     select id, batch_id, device_id, state, cancel_asked, remote_job, trouble from loads where id = ${id}`

@@ -5,9 +5,11 @@ type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals' | 
 
 export async function showBatch(sql: Sql, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
-    select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, people.name as owner, batches.created_at
+    select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, people.name as owner, batches.created_at,
+      coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source
     from batches
     join rubrics on rubrics.id = batches.rubric_id
+    join rubric_versions on rubric_versions.rubric_id = batches.rubric_id and rubric_versions.version = batches.rubric_version
     join people on people.id = batches.owner
     where batches.id = ${id}`
   return row ?? null

@@ -6,8 +6,6 @@ import type { Queue } from '../queue'
 export interface ReceivedFile {
   load: number
   batch: number
-  /** Place of its first side in the load, from 1. */
-  loadSide: number
   /** How many sides the file holds. */
   pages: number
   twoSided: boolean
@@ -17,28 +15,28 @@ export interface ReceivedFile {
 }
 
 /**
- * Commits a file's sides and their examination together. Sides that are already there are left as they are, so
- * receiving may run twice. Only after this may the source be told that the file is taken.
+ * Commits a file's sides, behind those that the load has, and their examination together. Only after this may the
+ * source be told that the file is taken; it gives each side once, so a side that came is a new one.
  */
 export async function receiveFile(sql: Sql, queue: Queue, file: ReceivedFile): Promise<void> {
   await sql.begin(async (tx) => {
     await tx`select 1 from batches where id = ${file.batch} for update`
-    const [last] = await tx<{ position: number, sheet: number }[]>`
+    const [last] = await tx<{ position: number, sheet: number, sides: number }[]>`
       select coalesce(max(position), 0)::int as position,
-        coalesce(max(sheet) filter (where load_id <> ${file.load}), 0)::int as sheet
+        coalesce(max(sheet) filter (where load_id <> ${file.load}), 0)::int as sheet,
+        count(*) filter (where load_id = ${file.load})::int as sides
       from pages
       where batch_id = ${file.batch}`
     for (let page = 1; page <= file.pages; page++) {
-      const place = file.loadSide + page - 2
+      const place = last!.sides + page - 1
       const sheet = last!.sheet + (file.twoSided ? Math.floor(place / 2) : place) + 1
       const face = file.twoSided && place % 2 === 1 ? 'back' : 'front'
       const [added] = await tx<{ id: number }[]>`
         insert into pages (batch_id, load_id, load_side, position, place, sheet, side, source, source_page, blob, media_type)
         values (${file.batch}, ${file.load}, ${place + 1}, ${last!.position + page}, ${last!.position + page}, ${sheet}, ${face},
           ${file.source}, ${page}, ${file.blob}, ${file.mediaType})
-        on conflict (load_id, load_side) do nothing
         returning id`
-      if (added) await queue.send(tx, 'examine', { page: added.id })
+      await queue.send(tx, 'examine', { page: added!.id })
     }
     await tell(tx, { about: 'batch', batch: file.batch })
   })
@@ -48,4 +46,25 @@ export async function receiveFile(sql: Sql, queue: Queue, file: ReceivedFile): P
 export async function sidesOfLoad(sql: Sql, load: number): Promise<number> {
   const [row] = await sql<{ sides: number }[]>`select count(*)::int as sides from pages where load_id = ${load}`
   return row?.sides ?? 0
+}
+
+/** Accounts for sides that the device gave and that never reached the store: a row each, with the reason, so that nothing is lost in silence. */
+export async function noteLostSides(sql: Sql, load: { id: number, batch_id: number }, count: number, twoSided: boolean, source: string): Promise<void> {
+  await sql.begin(async (tx) => {
+    await tx`select 1 from batches where id = ${load.batch_id} for update`
+    for (let side = 0; side < count; side++) {
+      const [last] = await tx<{ position: number, sheet: number, sides: number }[]>`
+        select coalesce(max(position), 0)::int as position, coalesce(max(sheet) filter (where load_id <> ${load.id}), 0)::int as sheet,
+          count(*) filter (where load_id = ${load.id})::int as sides
+        from pages
+        where batch_id = ${load.batch_id}`
+      const { position, sheet, sides } = last!
+      const face = twoSided && sides % 2 === 1 ? 'back' : 'front'
+      await tx`
+        insert into pages (batch_id, load_id, load_side, position, place, sheet, side, source, media_type, trouble)
+        values (${load.batch_id}, ${load.id}, ${sides + 1}, ${position + 1}, ${position + 1}, ${sheet + (twoSided ? Math.floor(sides / 2) : sides) + 1}, ${face}, ${source}, 'none',
+          'The device gave this side at the moment in which the worker stopped, and it was not stored; scan it again.')`
+    }
+    await tell(tx, { about: 'batch', batch: load.batch_id })
+  })
 }

@@ -24,7 +24,7 @@ const settings = { source: 'feeder', twoSided: true, colour: 'grey', dpi: 75, pa
 describe('our eSCL client and the simulated device', () => {
   it('reads what the device can do', async () => {
     expect(await esclDevice('D', device.address).capabilities()).toEqual({
-      model: 'Test device', feeder: true, duplex: true, glass: false, colourModes: ['mono', 'grey', 'colour'],
+      model: 'Test device', feeder: true, duplex: true, glass: true, colourModes: ['mono', 'grey', 'colour'],
       resolutions: [75, 100, 150, 200, 300, 400, 600], formats: ['image/jpeg', 'application/pdf'],
     })
   })

@@ -19,7 +19,7 @@ import { documentRead, findDocument } from '../../store/documents/read'
 import { migrate } from '../../store/migrate'
 import { answerPage, listQuestions } from '../../store/pages/answer'
 import { pageExamined, pageToExamine } from '../../store/pages/examined'
-import { receiveFile } from '../../store/pages/receive'
+import { noteLostSides, receiveFile } from '../../store/pages/receive'
 import { addPerson, personByPassword } from '../../store/people/people'
 import { Queue, type Step } from '../../store/queue'
 import { listDevices, putDevice } from '../../store/setup/devices'
@@ -66,8 +66,8 @@ const unread = { unread: [{ x: 6, y: 0.5, width: 1.8, height: 0.4, tried: 'tried
 
 let batch: number
 let load: number
-const receive = (loadSide: number, pages = 1) =>
-  receiveFile(sql, queue, { load, batch, loadSide, pages, twoSided: true, source: 'Device', blob, mediaType: 'image/jpeg' })
+const receive = (pages = 1) =>
+  receiveFile(sql, queue, { load, batch, pages, twoSided: true, source: 'Device', blob, mediaType: 'image/jpeg' })
 
 async function examineAll(found: Partial<PageEvidence>[]): Promise<void> {
   for (const [at, page] of (await pagesOfBatch(sql, batch)).entries()) {
@@ -78,7 +78,7 @@ async function examineAll(found: Partial<PageEvidence>[]): Promise<void> {
 
 /** A batch with these sides, its paper complete, split. */
 async function sorted(...found: Partial<PageEvidence>[]): Promise<void> {
-  for (let side = 1; side <= found.length; side++) await receive(side)
+  for (let side = 1; side <= found.length; side++) await receive()
   await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
   await completeBatch(sql, queue, batch)
   await examineAll(found)
@@ -92,19 +92,21 @@ beforeEach(async () => {
 })
 
 describe('steps that run twice', () => {
-  it('a side is stored once, with one examination, and a load may not run beside another', async () => {
+  it('sides follow each other, each with one examination, lost ones with their reason, and a load may not run beside another', async () => {
     expect(await jobs('receive')).toEqual([{ load }])
     expect(await addLoad(sql, queue, batch, device)).toBe(false)
-    await receive(1)
-    await receive(1)
-    await receive(2, 3)
+    await receive()
+    await receive(3)
     const pages = await pagesOfBatch(sql, batch)
     expect(pages.map(page => [page.position, page.sheet, page.side])).toEqual([[1, 1, 'front'], [2, 1, 'back'], [3, 2, 'front'], [4, 2, 'back']])
+    expect(await jobs('examine')).toHaveLength(4)
+    await noteLostSides(sql, { id: load, batch_id: batch }, 1, true, 'Device')
+    expect((await pagesOfBatch(sql, batch))[4]).toMatchObject({ position: 5, sheet: 3, side: 'front', examined: true, picture: null })
     expect(await jobs('examine')).toHaveLength(4)
   })
 
   it('splitting waits for the last side and for the word that all paper is in', async () => {
-    await receive(1)
+    await receive()
     expect(await completeBatch(sql, queue, batch)).toBe(false)
     await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
     expect(await completeBatch(sql, queue, batch)).toBe(true)
@@ -189,7 +191,7 @@ describe('a person', () => {
 })
 
 it('the tables refuse what must never be', async () => {
-  await receive(1)
+  await receive()
   await expect(sql`update pages set fate = 'kept' where batch_id = ${batch}`).rejects.toThrow('check')
   await expect(sql`update batches set state = 'lost' where id = ${batch}`).rejects.toThrow('check')
   await expect(sql`insert into loads (batch_id, device_id) values (${batch}, ${device})`).rejects.toThrow('one_running_load')

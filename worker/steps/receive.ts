@@ -1,15 +1,18 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import type { Rubric } from '../../core/model/rubric'
 import { DeviceError, scanSettings, type Device, type ScannedFile } from '../../devices/device'
 import { esclDevice } from '../../devices/escl'
 import { openSource, UnreadableError } from '../../engine/sources'
-import { cancelAsked, findLoad, loadEnded, loadStarted, type LoadRow } from '../../store/batches/loads'
-import { receiveFile, sidesOfLoad } from '../../store/pages/receive'
+import { cancelAsked, findLoad, knownJob, loadEnded, loadStarted, type LoadRow } from '../../store/batches/loads'
+import { noteLostSides, receiveFile, sidesOfLoad, type ReceivedFile } from '../../store/pages/receive'
 import { findDevice } from '../../store/setup/devices'
 import { rubricOfBatch } from '../../store/setup/rubrics'
-import type { Work } from '../context'
+import type { Attempt, Work } from '../context'
+
+const storeAttempts = 120
 
 /** One load: takes side after side from the device until it has no more. A restarted worker goes on with the same scan. */
-export async function receive(work: Work, { load: id }: { load: number }): Promise<void> {
+export async function receive(work: Work, { load: id }: { load: number }, attempt: Attempt): Promise<void> {
   const load = await findLoad(work.sql, id)
   if (!load || !['asked', 'scanning'].includes(load.state)) return
   const row = await findDevice(work.sql, load.device_id)
@@ -17,8 +20,9 @@ export async function receive(work: Work, { load: id }: { load: number }): Promi
   if (!row) return loadEnded(work.sql, load, 'failed', 'The device is no longer set up. Choose another one and load the paper again.')
   const device = esclDevice(row.name, row.address)
   try {
-    const job = load.remote_job ?? await device.start(scanSettings(rubric))
-    if (!load.remote_job) await loadStarted(work.sql, load, job)
+    const job = load.remote_job ?? await orphanOf(work, device, attempt) ?? await device.start(scanSettings(rubric))
+    if (load.remote_job) await accountForLost(work, load, device, job, row.name, rubric)
+    else await loadStarted(work.sql, load, job)
     await takeAll(work, load, device, job, row.name, rubric)
   } catch (error) {
     if (!(error instanceof DeviceError)) throw error
@@ -26,8 +30,24 @@ export async function receive(work: Work, { load: id }: { load: number }): Promi
   }
 }
 
+/** A scan that an earlier attempt started and died before it could note that. */
+async function orphanOf(work: Work, device: Device, attempt: Attempt): Promise<string | null> {
+  if (!attempt.again) return null
+  for (const job of (await device.status()).jobs) {
+    if (job.running && job.completed === 0 && !await knownJob(work.sql, job.address)) return job.address
+  }
+  return null
+}
+
+/** Sides that the device has given and that an earlier attempt did not live to store. */
+async function accountForLost(work: Work, load: LoadRow, device: Device, job: string, source: string, rubric: Rubric): Promise<void> {
+  const known = (await device.status()).jobs.find(one => one.address === job)
+  const lost = (known?.completed ?? 0) - await sidesOfLoad(work.sql, load.id)
+  if (lost > 0) await noteLostSides(work.sql, load, lost, scanSettings(rubric).twoSided, source)
+}
+
 async function takeAll(work: Work, load: LoadRow, device: Device, job: string, source: string, rubric: Rubric): Promise<void> {
-  const twoSided = rubric.scan.sides === 'both'
+  const { twoSided } = scanSettings(rubric)
   let sides = await sidesOfLoad(work.sql, load.id)
   for (;;) {
     if (await cancelAsked(work.sql, load.id)) {
@@ -38,8 +58,24 @@ async function takeAll(work: Work, load: LoadRow, device: Device, job: string, s
     if (!file) return loadEnded(work.sql, load, 'ended', null)
     const blob = await work.blobs.put(file.bytes)
     const pages = await pagesIn(work, file, blob)
-    await receiveFile(work.sql, work.queue, { load: load.id, batch: load.batch_id, loadSide: sides + 1, pages, twoSided, source, blob, mediaType: file.mediaType })
+    await storeSides(work, { load: load.id, batch: load.batch_id, pages, twoSided, source, blob, mediaType: file.mediaType }, sides)
     sides += pages
+  }
+}
+
+/**
+ * Stores sides that the device will not give again, however long the database is away; one that broke off in the
+ * middle may have committed, so the sides are counted before another try.
+ */
+async function storeSides(work: Work, file: ReceivedFile, before: number): Promise<void> {
+  for (let attempt = 1; ; attempt++) {
+    try {
+      if (attempt === 1 || await sidesOfLoad(work.sql, file.load) === before) await receiveFile(work.sql, work.queue, file)
+      return
+    } catch (error) {
+      if (attempt === storeAttempts) throw error
+      await pause(1000)
+    }
   }
 }
 

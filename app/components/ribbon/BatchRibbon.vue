@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BatchDetail, PageView } from '~~/core/model/views'
-import { segmentsOf } from './segments'
+import { segmentsOf, type Segment } from './segments'
 import type { useCorrections } from './useCorrections'
 
 const props = defineProps<{ batch: BatchDetail, corrections: ReturnType<typeof useCorrections> }>()
@@ -40,6 +40,9 @@ function neighbour(direction: -1 | 1): number {
   return order.value.indexOf(Number(nearest?.button.dataset.position ?? current.value))
 }
 
+/** Documents of a page or two stand side by side, as short lines of verse do. */
+const isShort = (segment: Segment) => segment.kind === 'document' && segment.pages.length <= 2
+
 function onKey(event: KeyboardEvent) {
   if (!(event.target as HTMLElement).dataset.position) return
   const page = props.batch.pages.find(one => one.position === current.value)
@@ -75,9 +78,9 @@ onUpdated(() => {
 </script>
 
 <template>
-  <div ref="root" role="group" aria-label="Ribbon: the batch's pages in reading order" @keydown="onKey">
-    <section v-for="segment in segments" :key="segment.key" class="flex border-b border-rule py-4 first:pt-0">
-      <SegmentHeading :segment="segment" :batch="batch.id" :state="batch.state" />
+  <div ref="root" class="flex flex-wrap items-start gap-x-6" role="group" aria-label="Ribbon: the batch's pages in reading order" @keydown="onKey">
+    <section v-for="segment in segments" :key="segment.key" class="border-b border-rule py-4" :class="isShort(segment) ? 'w-44' : 'flex w-full'">
+      <SegmentHeading :segment="segment" :short="isShort(segment)" :batch="batch.id" :state="batch.state" />
       <div class="flex min-w-0 flex-wrap gap-x-2 gap-y-2.5">
         <RibbonPage
           v-for="page in segment.pages" :key="page.id" :page="page" :current="page.position === current" :taken="corrections.cut.value.includes(page.id)"

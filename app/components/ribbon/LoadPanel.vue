@@ -18,11 +18,13 @@ const title = computed(() => {
 const choices = computed(() => {
   const complete = { what: 'complete', body: undefined, name: 'That is all: complete', hint: 'The batch is sorted into documents now.' }
   const more = {
-    what: 'loads', body: { device: load.value?.device_id }, name: 'More to come: scan the next load',
-    hint: `Put the next sheets in ${load.value?.device}'s feeder first; they join this batch.`,
+    what: 'loads', body: { device: load.value?.device_id },
+    ...props.batch.source === 'glass'
+      ? { name: 'Another page: scan it', hint: `Lay it on the glass of ${load.value?.device} first; it joins this batch.` }
+      : { name: 'More to come: scan the next load', hint: `Put the next sheets in ${load.value?.device}'s feeder first; they join this batch.` },
   }
   if (!props.batch.pages.length) return [more]
-  return brokenOff.value ? [more, complete] : [complete, more]
+  return brokenOff.value || props.batch.source === 'glass' ? [more, complete] : [complete, more]
 })
 const post = (what: string, body?: Record<string, unknown>) => run(() => ask(`/api/batches/${props.batch.id}/${what}`, { method: 'POST', body }))
 </script>
