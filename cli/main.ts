@@ -24,9 +24,23 @@ export async function main(args: string[]): Promise<number> {
       console.error(error.message)
       return 2
     }
+    const full = diskWords(error)
+    if (full) {
+      console.error(full)
+      return 1
+    }
     console.error(error instanceof Error ? `Internal error: ${error.stack ?? error.message}` : String(error))
     return 1
   }
+}
+
+/** What a full or write-protected disk means for the person; null for other errors. */
+function diskWords(error: unknown): string | null {
+  const { code, path } = error as NodeJS.ErrnoException
+  const where = path ? ` with ${path}` : ''
+  if (code === 'ENOSPC' || code === 'EDQUOT') return `The disk${where} is full. Make room, then run this again; what was made so far stays.`
+  if (code === 'EACCES' || code === 'EROFS' || code === 'EPERM') return `${path ?? 'A folder'} cannot be written. Choose another --out, or have it opened for you.`
+  return null
 }
 
 async function dispatch([command, ...rest]: string[]): Promise<number> {

@@ -110,6 +110,9 @@ async function makeAll(documents: readonly SplitDocument[], sides: ReadonlyMap<n
   return made
 }
 
+/** A path on one line, whatever somebody put into its name. */
+const printable = (path: string) => path.replace(/[\p{Cc}\u2028\u2029\u202a-\u202e]/gu, letter => JSON.stringify(letter).slice(1, -1))
+
 function report(ledger: Ledger, options: RunOptions): void {
   if (options.json) {
     console.log(JSON.stringify(ledger, null, 2))
@@ -120,7 +123,7 @@ function report(ledger: Ledger, options: RunOptions): void {
   console.log(`${ledger.documents.length} documents, ${ledger.documents.flatMap(document => document.files).length} files in ${options.out}; the account is in ${join(options.out, 'ledger.json')}.`)
   for (const page of ledger.pages) {
     if (page.fate === 'unreadable' || page.fate === 'held') {
-      console.log(`  ${page.source}${page.sourcePage === null ? '' : `, page ${page.sourcePage}`}: ${page.why}`)
+      console.log(`  ${printable(page.source)}${page.sourcePage === null ? '' : `, page ${page.sourcePage}`}: ${page.why}`)
     }
   }
 }

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
 import type { BusinessRecord } from '../core/model/lookup'
-import { defineConnector, type Delivery, type Receipt } from './connector'
+import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
 
 const Options = z.strictObject({
   /** Address of the API, without a slash at its end. */
@@ -45,7 +45,7 @@ async function ask(options: Options, path: string, init: RequestInit = {}): Prom
   } catch (error) {
     throw new Error(`${new URL(url).host} does not answer. Check that it runs and can be reached from here, then try again.`, { cause: error })
   }
-  if (response.status === 401 || response.status === 403) throw new Error(`${new URL(url).host} refused our key. Ask its administrator for one and put it into the destination.`)
+  if (response.status === 401 || response.status === 403) throw new Refusal(`${new URL(url).host} refused our key. Ask its administrator for one and put it into the destination.`)
   return response
 }
 
@@ -89,7 +89,7 @@ async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
       method: 'PUT', body: await readFile(file.path),
       headers: { 'content-type': file.mediaType, 'document-name': encodeURIComponent(file.name), 'document-values': encodeURIComponent(JSON.stringify(delivery.index.values ?? {})) },
     })
-    if (!response.ok) throw new Error(`The ${options.noun} ${record} did not take ${file.name} (${response.status}): ${await words(response)} Put that right there, then try again.`)
+    if (!response.ok) throw new (response.status < 500 ? Refusal : Error)(`The ${options.noun} ${record} did not take ${file.name} (${response.status}): ${await words(response)} Put that right there, then try again.`)
     const kept = z.object({ sha256: z.string() }).safeParse(json(await response.text()))
     if (kept.success && kept.data.sha256 !== file.sha256) throw new Error(`${file.name} arrived changed: the other side has the digest ${kept.data.sha256}. Try again.`)
     answers.push(response.status === 201 ? 'attached' : 'was attached already')
@@ -101,10 +101,10 @@ async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
 async function onlyRecord(options: Options, delivery: Delivery): Promise<string> {
   const { field } = options.lookup
   const value = (delivery.index.values as Record<string, string> | undefined)?.[field]
-  if (!value) throw new Error(`The document has no value in "${field}", by which its ${options.noun} is found. Correct its index, then try again.`)
+  if (!value) throw new Refusal(`The document has no value in "${field}", by which its ${options.noun} is found. Correct its index, then try again.`)
   const records = await find(options, value)
   if (records.length === 1) return records[0]!.id
-  throw new Error(records.length === 0
+  throw new Refusal(records.length === 0
     ? `There is no ${options.noun} with ${field} ${value}. Correct the value or have the ${options.noun} added there, then try again.`
     : `There are ${records.length} records of a ${options.noun} with ${field} ${value} and nobody chose one. Choose it on the document, then try again.`)
 }

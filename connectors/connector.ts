@@ -25,9 +25,12 @@ export interface Lookup {
 /** What the other side answered. */
 export interface Receipt { place: string, answer: string }
 
+/** A delivery that trying again by itself cannot help: a person must put something right first. */
+export class Refusal extends Error {}
+
 /** An opened destination. Connections are made at first use. */
 export interface Destination {
-  /** Delivers once, however often it is called. @throws {Error} with what, where and what to do */
+  /** Delivers once, however often it is called. @throws {Error} with what, where and what to do; a {Refusal} where a person must act first */
   deliver(delivery: Delivery): Promise<Receipt>
   /** Only where the destination has records that can be looked up. */
   lookup?: Lookup

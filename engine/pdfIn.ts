@@ -3,19 +3,22 @@ import { runTool, ToolError } from './tool'
 
 const mostPixels = 150_000_000
 
-/** Pages of a PDF. @throws {Error} in a person's words where it is encrypted or damaged */
+/** A PDF that cannot be taken; the message is a whole sentence for a person. */
+export class PdfFault extends Error {}
+
+/** Pages of a PDF. @throws {PdfFault} where it is encrypted or damaged */
 export async function pdfPages(file: string): Promise<number> {
   try {
     const text = (await runTool('pdfinfo', [file], { seconds: 20, memory: 1024 })).toString('utf8')
     const pages = Number(/^Pages:\s+(\d+)/m.exec(text)?.[1] ?? 0)
-    if (pages < 1) throw new Error('this PDF has no pages')
+    if (pages < 1) throw new PdfFault('This PDF has no pages; export it again.')
     return pages
   } catch (error) {
     if (error instanceof ToolError && /Incorrect password/i.test(error.message)) {
-      throw new Error('this PDF is encrypted; save it without its password and take it in again', { cause: error })
+      throw new PdfFault('This PDF is encrypted; save it without its password and take it in again.', { cause: error })
     }
     if (error instanceof ToolError && !/could not be started/.test(error.message)) {
-      throw new Error('this PDF is damaged or cut short and cannot be opened', { cause: error })
+      throw new PdfFault('This PDF is damaged or cut short and cannot be opened; scan or export it again.', { cause: error })
     }
     throw error
   }
@@ -50,7 +53,7 @@ export async function decodePdfPage(file: string, page: number, fallbackDpi: num
   const dpi = await imageDpi(file, page) ?? fallbackDpi
   const { width, height } = await pageSize(file, page)
   if ((width / 72 * dpi) * (height / 72 * dpi) > mostPixels) {
-    throw new Error(`this page is ${Math.round(width / 72)} by ${Math.round(height / 72)} inches, too large at ${dpi} dpi`)
+    throw new PdfFault(`This page is ${Math.round(width / 72)} by ${Math.round(height / 72)} inches, too large at ${dpi} dpi; export it smaller.`)
   }
   const args = ['-r', String(dpi), '-f', String(page), '-l', String(page), ...(colour ? [] : ['-gray']), file]
   const pixels = await runTool('pdftoppm', args, { seconds: 60, memory: 3072 })
@@ -61,11 +64,11 @@ export async function decodePdfPage(file: string, page: number, fallbackDpi: num
 function parsePixmap(bytes: Uint8Array): Omit<PageImage, 'dpi'> {
   const head = Buffer.from(bytes.subarray(0, 64)).toString('latin1')
   const match = /^P([56])\s+(\d+)\s+(\d+)\s+255\s/.exec(head)
-  if (!match) throw new Error('this PDF page could not be drawn')
+  if (!match) throw new PdfFault('This PDF page could not be drawn; export it again.')
   const channels = match[1] === '5' ? 1 : 3
   const width = Number(match[2])
   const height = Number(match[3])
   const data = bytes.subarray(match[0].length)
-  if (data.length < width * height * channels) throw new Error('this PDF page was drawn only in part')
+  if (data.length < width * height * channels) throw new PdfFault('This PDF page was drawn only in part; export it again.')
   return { width, height, channels, data }
 }

@@ -130,6 +130,8 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
     info: { Title: options.title, Creator: 'Rubricator', Producer: 'Rubricator', CreationDate: options.created },
   })
   const written = pipeline(document, createWriteStream(to))
+  // A full disk is noticed while pages are still being added; it is thrown at the end.
+  written.catch(() => undefined)
   const pdf = document as unknown as PdfInternals
   const font = pages.some(page => page.words.length) ? wordsFont(pdf) : null
   for (const page of pages) {

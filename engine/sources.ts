@@ -1,11 +1,13 @@
 import { open, stat } from 'node:fs/promises'
 import { decodeImage, imageInfo } from './images'
 import type { PageImage } from './pageImage'
-import { decodePdfPage, pdfPages } from './pdfIn'
+import { decodePdfPage, PdfFault, pdfPages } from './pdfIn'
 import { sniff, type InputFormat } from './sniff'
 
 /** A file that was opened: its format and how many pages it has. */
 export interface Source { file: string, format: InputFormat, pages: number }
+
+const mostPages = 20_000
 
 /** A file or page that cannot be taken; the message says why and what to do. */
 export class UnreadableError extends Error {}
@@ -14,7 +16,9 @@ export class UnreadableError extends Error {}
 export async function openSource(file: string): Promise<Source> {
   const format = await formatOf(file)
   try {
-    return { file, format, pages: format === 'pdf' ? await pdfPages(file) : (await imageInfo(file)).pages }
+    const pages = format === 'pdf' ? await pdfPages(file) : (await imageInfo(file)).pages
+    if (pages > mostPages) throw new UnreadableError(`The file says that it has ${pages} pages, more than the ${mostPages} that one file may have; split it up and take the parts in.`)
+    return { file, format, pages }
   } catch (error) {
     throw unreadable(format, error)
   }
@@ -52,6 +56,8 @@ export async function decodePage(source: Source, page: number, fallbackDpi: numb
 }
 
 function unreadable(format: InputFormat, error: unknown): UnreadableError {
+  if (error instanceof UnreadableError) return error
+  if (error instanceof PdfFault) return new UnreadableError(error.message, { cause: error })
   const reason = error instanceof Error ? error.message.replace(/\s+/g, ' ').replace(/\.$/, '') : String(error)
   return new UnreadableError(`This ${format.toUpperCase()} cannot be decoded (${reason}); scan or export it again.`, { cause: error })
 }

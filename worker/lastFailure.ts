@@ -4,9 +4,15 @@ import type { Sql } from '../store/database'
 import { findDocument } from '../store/documents/read'
 import type { Jobs, Step } from '../store/queue'
 
+function wordsOf(error: unknown): string {
+  const { code } = error as NodeJS.ErrnoException
+  if (code === 'ENOSPC' || code === 'EDQUOT') return 'the disk with the pictures is full. Make room on it first'
+  return (error instanceof Error ? error.message : String(error)).replace(/\s+/g, ' ').slice(0, 300)
+}
+
 /** A job that will not be tried again by itself: its batch waits for a person, with what went wrong. */
 export async function lastFailure(sql: Sql, step: Step, data: Jobs[Step], error: unknown): Promise<void> {
-  const words = (error instanceof Error ? error.message : String(error)).replace(/\s+/g, ' ').slice(0, 300)
+  const words = wordsOf(error)
   if ('document' in data) {
     const document = await findDocument(sql, data.document)
     if (document) await holdBatch(sql, document.batch_id, `Document ${document.position} stopped at "${step}": ${words}`)

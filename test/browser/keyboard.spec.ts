@@ -36,6 +36,9 @@ test('the main job by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible()
   await press(page, /^Start a scan$/)
   await expect(page.getByText('ready, paper loaded')).toBeVisible()
+  // A radio group: one Tab reaches it, arrows choose.
+  await tabTo(page, /^Landing slips/)
+  for (let press = 0; press < 8 && !await page.getByRole('radio', { name: /Mooring permits/ }).isChecked(); press++) await page.keyboard.press('ArrowDown')
   await press(page, /^Scan the stack$/)
   await expect(page.getByText(/Is that all the paper/)).toBeVisible({ timeout: 120_000 })
   await press(page, /^That is all/)
@@ -50,7 +53,7 @@ test('the main job by keyboard alone', async ({ page }) => {
   await page.keyboard.press('End')
   await expect(page.locator(`[data-position="${truth.sides.length}"]`)).toBeFocused()
   await page.keyboard.press('Home')
-  await page.keyboard.press('Enter')
+  await page.keyboard.press('Space')
   await expect(page.getByRole('dialog').getByRole('heading')).toHaveText('Sheet 1, front')
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toBeHidden()

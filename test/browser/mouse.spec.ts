@@ -24,6 +24,7 @@ test('a stack on the device becomes named, searchable, filed documents', async (
   await expectAccessible(page)
 
   await page.getByRole('link', { name: 'Start a scan' }).click()
+  await page.getByRole('radio', { name: /Mooring permits/ }).click()
   await expect(page.getByText('The feeder of Office device is empty')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Scan the stack' })).toBeDisabled()
   const bench = await page.context().newPage()

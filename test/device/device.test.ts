@@ -43,6 +43,36 @@ describe('our eSCL client and the simulated device', () => {
     expect((await client.status()).state).toBe('idle')
   })
 
+  it('stops at a jam with what to do, and goes on with the sheet that stuck', async () => {
+    await device.load(1, { jam: '2' })
+    const client = esclDevice('D', device.address)
+    const job = await client.start(settings)
+    for (let side = 0; side < 4; side++) expect((await client.next(job, 'feeder'))?.mediaType).toBe('image/jpeg')
+    await expect(client.next(job, 'feeder')).rejects.toThrow('a sheet is stuck. Sides shown here are safe.')
+    const status = await client.status()
+    expect(status).toMatchObject({ state: 'stopped', jammed: true })
+    expect(status.jobs[0]).toEqual({ address: job, running: false, broken: true, completed: 4 })
+    await expect(client.start(settings)).rejects.toThrow('A sheet is stuck in D.')
+    await device.free()
+    const next = await client.start(settings)
+    expect((await client.next(next, 'feeder'))?.mediaType).toBe('image/jpeg')
+    await client.cancel(next)
+  })
+
+  it('scans what lies on the glass, one side at a time', async () => {
+    const client = esclDevice('D', device.address)
+    const glass = { ...settings, source: 'glass', twoSided: false } as const
+    await expect(client.start(glass)).rejects.toThrow('Nothing lies on the glass of D.')
+    await device.lay(1, 1)
+    const job = await client.start(glass)
+    expect((await client.next(job, 'glass'))?.mediaType).toBe('image/jpeg')
+    expect(await client.next(job, 'glass')).toBeNull()
+  })
+
+  it('says whom to ask when nothing answers', async () => {
+    await expect(esclDevice('D', 'http://127.0.0.1:9/eSCL').start(settings)).rejects.toThrow('D does not answer at 127.0.0.1:9. Check that it is switched on')
+  })
+
   it('makes its own black and white, as PDF with one bit a pixel', async () => {
     await device.load(1)
     const started = await fetch(`${device.address}/ScanJobs`, {
@@ -75,7 +105,6 @@ describe('our eSCL client and the simulated device', () => {
 
   it.each([
     ['nonsense', 400], ['<a/>', 400],
-    ['<ScanSettings><InputSource>Platen</InputSource></ScanSettings>', 400],
     ['<ScanSettings><InputSource>Feeder</InputSource></ScanSettings>', 409],
   ])('the device refuses %s', async (body, status) => {
     expect((await fetch(`${device.address}/ScanJobs`, { method: 'POST', body })).status).toBe(status)

@@ -1,7 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process'
 
 /** A simulated device of the test's own, faster than any real one. */
-export async function startDevice(): Promise<{ address: string, load: (seed: number) => Promise<void>, clear: () => Promise<void>, stop: () => void }> {
+export async function startDevice(): Promise<{ address: string, load: (seed: number, more?: Record<string, string>) => Promise<void>, free: () => Promise<void>, lay: (seed: number, sheet: number) => Promise<void>, clear: () => Promise<void>, stop: () => void }> {
   const child: ChildProcess = fork('standins/device/main.ts', ['--name', 'Test device', '--speed', '6000'], { execArgv: ['--import', 'tsx'] })
   const port = await new Promise<number>((resolve, reject) => {
     child.once('message', message => resolve((message as { port: number }).port))
@@ -14,7 +14,9 @@ export async function startDevice(): Promise<{ address: string, load: (seed: num
   }
   return {
     address: `${bench}eSCL`,
-    load: seed => post('load', { stack: 'mooring-permits', seed: String(seed) }),
+    load: (seed, more = {}) => post('load', { stack: 'mooring-permits', seed: String(seed), ...more }),
+    free: () => post('free', {}),
+    lay: (seed, sheet) => post('glass', { stack: 'mooring-permits', seed: String(seed), from: String(sheet) }),
     clear: () => post('clear', {}),
     stop: () => child.kill(),
   }

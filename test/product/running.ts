@@ -18,9 +18,9 @@ export function running() {
 }
 
 /** Puts a demo stack into the office device's feeder, through its bench. */
-export async function putPaper(seed: number): Promise<void> {
+export async function putPaper(seed: number, stack = 'mooring-permits'): Promise<void> {
   const response = await fetch(`${running().bench}load`, {
-    method: 'POST', body: new URLSearchParams({ stack: 'mooring-permits', seed: String(seed) }), redirect: 'manual',
+    method: 'POST', body: new URLSearchParams({ stack, seed: String(seed) }), redirect: 'manual',
   })
   if (response.status !== 303) throw new Error(`The bench answered ${response.status}.`)
 }

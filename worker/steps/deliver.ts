@@ -1,4 +1,5 @@
 import { connectorNamed } from '../../connectors'
+import { Refusal } from '../../connectors/connector'
 import { findDestination } from '../../store/setup/destinations'
 import { documentToDeliver, findSlip, slipDelivered, slipRefused } from '../../store/slips/deliver'
 import type { Attempt, Work } from '../context'
@@ -27,8 +28,9 @@ export async function deliver(work: Work, { slip: id }: { slip: number }, attemp
     })
     await slipDelivered(work.sql, slip, place, answer)
   } catch (error) {
-    await slipRefused(work.sql, slip, error instanceof Error ? error.message : String(error), attempt.last)
-    if (!attempt.last) throw error
+    const last = attempt.last || error instanceof Refusal
+    await slipRefused(work.sql, slip, error instanceof Error ? error.message : String(error), last)
+    if (!last) throw error
   } finally {
     await destination.dispose()
   }

@@ -56,22 +56,21 @@ async function takeAll(work: Work, load: LoadRow, device: Device, job: string, s
     }
     const file = await device.next(job, rubric.scan.source)
     if (!file) return loadEnded(work.sql, load, 'ended', null)
-    const blob = await work.blobs.put(file.bytes)
-    const pages = await pagesIn(work, file, blob)
-    await storeSides(work, { load: load.id, batch: load.batch_id, pages, twoSided, source, blob, mediaType: file.mediaType }, sides)
-    sides += pages
+    sides += await storeSides(work, file, sides, { load: load.id, batch: load.batch_id, twoSided, source, mediaType: file.mediaType })
   }
 }
 
 /**
- * Stores sides that the device will not give again, however long the database is away; one that broke off in the
- * middle may have committed, so the sides are counted before another try.
+ * Stores sides that the device will not give again, though the database be away or the disk full for a while; a try
+ * that broke off in the middle may have committed, so the sides are counted before another. Gives how many they are.
  */
-async function storeSides(work: Work, file: ReceivedFile, before: number): Promise<void> {
+async function storeSides(work: Work, scanned: ScannedFile, before: number, to: Omit<ReceivedFile, 'blob' | 'pages'>): Promise<number> {
   for (let attempt = 1; ; attempt++) {
     try {
-      if (attempt === 1 || await sidesOfLoad(work.sql, file.load) === before) await receiveFile(work.sql, work.queue, file)
-      return
+      const blob = await work.blobs.put(scanned.bytes)
+      const pages = await pagesIn(work, scanned, blob)
+      if (attempt === 1 || await sidesOfLoad(work.sql, to.load) === before) await receiveFile(work.sql, work.queue, { ...to, blob, pages })
+      return pages
     } catch (error) {
       if (attempt === storeAttempts) throw error
       await pause(1000)

@@ -1,0 +1,88 @@
+import { expect, test, type Page } from '@playwright/test'
+import { Ledger } from '../../core/model/ledger'
+import { makeStack } from '../../standins/paper/stacks'
+import { putPaper } from '../product/running'
+import { expectAccessible, signIn } from './desk'
+
+const seed = 7
+const { truth } = makeStack('mooring-permits', seed)
+
+async function scanPermits(page: Page): Promise<number> {
+  await putPaper(seed)
+  await page.goto('/scan')
+  await page.getByRole('radio', { name: /Mooring permits/ }).click()
+  await page.getByRole('button', { name: 'Scan the stack' }).click()
+  await page.getByRole('button', { name: 'That is all: complete' }).click({ timeout: 120_000 })
+  await expect(page.getByRole('link', { name: 'Look at 1 page' })).toBeVisible({ timeout: 90_000 })
+  return Number(/batches\/(\d+)/.exec(page.url())![1])
+}
+
+test('the ribbon is corrected by keys, undone and redone, and the pages to fix of all batches follow each other', async ({ page }) => {
+  await signIn(page, 'Jowan')
+  const id = await scanPermits(page)
+  const ledger = async () => Ledger.parse(await (await page.request.get(`/api/batches/${id}/ledger`)).json())
+  const asScanned = await ledger()
+  const headings = () => page.locator('[data-position]').filter({ hasText: 'starts a document' })
+  const first = await headings().count()
+  const at = (position: number) => page.locator(`[data-position="${position}"]`)
+  const undo = page.getByRole('button', { name: 'Undo' })
+
+  // A document starts at the second page of the first file, and joins again.
+  const inFirst = truth.documents[0]!.sides[1]!
+  await at(inFirst).click()
+  await page.keyboard.press('Enter')
+  await expect(headings()).toHaveCount(first + 1)
+  await expect(page.getByText('Starts a document: a person said so.')).toBeVisible()
+  await expectAccessible(page)
+  await page.keyboard.press('Backspace')
+  await expect(headings()).toHaveCount(first)
+
+  // A page is set aside and put back; a blank back joins the pages.
+  await page.keyboard.press('Delete')
+  await expect(at(inFirst)).toHaveAttribute('data-fate', 'separator')
+  await page.keyboard.press('Insert')
+  await expect(at(inFirst)).toHaveAttribute('data-fate', 'kept')
+
+  // A page moves to the front of the ribbon; the order outlives a reload, and so does undo.
+  await page.keyboard.press('Control+x')
+  await expect(at(inFirst)).toContainText('to be moved')
+  await page.keyboard.press('Home')
+  await page.keyboard.press('Control+v')
+  await expect(page.locator('[data-position]').first()).toHaveAttribute('data-position', String(inFirst))
+  await page.reload()
+  await expect(page.locator('[data-position]').first()).toHaveAttribute('data-position', String(inFirst))
+  await undo.click()
+  await expect(page.locator('[data-position]').first()).toHaveAttribute('data-position', '1')
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await expect(page.locator('[data-position]').first()).toHaveAttribute('data-position', String(inFirst))
+
+  // A page is turned: it is examined again, lying.
+  await at(1).click()
+  const shape = async () => (await at(1).locator('img').boundingBox())!
+  const upright = await shape()
+  expect(upright.height).toBeGreaterThan(upright.width)
+  await page.keyboard.press('r')
+  await expect.poll(async () => (await shape()).width > 140, { timeout: 30_000 }).toBe(true)
+  await expect(undo).toBeEnabled({ timeout: 30_000 })
+
+  // Back to how it was scanned, step by step.
+  while (await undo.isEnabled()) {
+    await undo.click()
+    await expect(page.getByRole('button', { name: 'Redo' })).toBeEnabled({ timeout: 30_000 })
+  }
+  expect(await ledger()).toEqual(asScanned)
+
+  // A second batch with a doubtful page: both come one after the other.
+  await scanPermits(page)
+  await page.goto('/')
+  await page.getByRole('link', { name: /^Look at all \d+ pages to fix$/ }).click()
+  const left = async () => Number(/^(\d+) page/.exec(await page.getByText(/pages? to look at/).innerText())![1])
+  const before = await left()
+  expect(before).toBeGreaterThanOrEqual(2)
+  await expectAccessible(page)
+  await expect(page.getByLabel('What does the number beside the bars say?')).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect.poll(left).toBe(before - 1)
+  await page.keyboard.press('Alt+b')
+  await expect.poll(async () => before === 2 ? await page.getByText('No page needs your eye.').count() : await left(), { timeout: 20_000 }).toBe(before === 2 ? 1 : before - 2)
+})
