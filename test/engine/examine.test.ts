@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { Rubric } from '../../core/model/rubric'
+import { quarterTurn } from '../../core/raster/turn'
 import { examinePage } from '../../engine/examine'
 import type { PageImage } from '../../engine/pageImage'
+import { scanSide } from '../../standins/paper/scan'
+import { makeStack } from '../../standins/paper/stacks'
 
 const width = 830
 const height = 1170
@@ -40,4 +43,27 @@ it('turns the backs of paper that opens like a notepad', async () => {
   const [front, back] = [await examinePage(image, rubric(scan), 'front'), await examinePage(image, rubric(scan), 'back')]
   expect([inkIn(front.page, 0), inkIn(front.page, 660)]).toEqual([true, false])
   expect([inkIn(back.page, 0), inkIn(back.page, 660)]).toEqual([false, true])
+})
+
+describe('upright', () => {
+  const stack = makeStack('office-letters', 3)
+  const straightUp = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'grey' }, clean: { rotate: 'upright' } })
+
+  it.each([90, 180, 270] as const)('a letter that was fed %i° wrong is turned by its text\'s direction', async (degrees) => {
+    const scanned = await scanSide(stack, 0, 'front', 150, 'grey')
+    const { page: image } = await examinePage({ ...quarterTurn(scanned, degrees), dpi: 150 }, straightUp, 'front')
+    const expected = await examinePage({ ...scanned, dpi: 150 }, straightUp, 'front')
+    expect([image.width, image.height]).toEqual([expected.page.width, expected.page.height])
+    let apart = 0
+    for (let at = 0; at < image.data.length; at++) if (Math.abs(image.data[at]! - expected.page.data[at]!) > 90) apart++
+    expect(apart / image.data.length).toBeLessThan(0.01)
+  })
+
+  it('by a person, on top of that, and not at all where nothing is written', async () => {
+    const scanned = await scanSide(stack, 0, 'front', 150, 'grey')
+    const turned = await examinePage({ ...scanned, dpi: 150 }, straightUp, 'front', 90)
+    expect([turned.page.width, turned.page.height]).toEqual([scanned.height, scanned.width])
+    const sparse = await examinePage(page([0, 0, 0], white, 1), rubric({ colour: 'grey' }), 'front')
+    expect(sparse.page.width).toBe(width)
+  })
 })

@@ -73,6 +73,21 @@ describe('what is asked', () => {
     expect(answer.body.message).toContain(words)
   })
 
+  it('rubrics, devices and destinations are for stewards, and are checked', async () => {
+    const piers = await client('Piers')
+    for (const [method, path] of [['POST', '/api/rubrics'], ['GET', `/api/rubrics/${choice.rubric}`], ['POST', '/api/devices'], ['GET', '/api/destinations'], ['POST', '/api/destinations']] as const) {
+      expect([path, (await tamsin(method, path, method === 'GET' ? undefined : {})).status]).toEqual([path, 403])
+    }
+    const bad = await piers<{ message: string, data: unknown }>('POST', '/api/rubrics', { body: { version: 1, name: 'X', scan: { dpi: 20 } } })
+    expect([bad.status, bad.body.message]).toEqual([400, 'The rubric is not sound. scan.dpi: found 20, expected at least 75.'])
+    expect((await piers('POST', '/api/rubrics', { body: { version: 1, name: 'Mooring permits' } })).status).toBe(409)
+    expect((await piers('PUT', `/api/rubrics/${choice.rubric}`, { from: 999, body: { version: 1, name: 'Mooring permits' } })).status).toBe(409)
+    expect((await piers('POST', '/api/devices', { name: 'D', address: 'ftp://somewhere' })).status).toBe(400)
+    expect((await piers('POST', '/api/destinations', { id: 'x', name: 'X', connector: 'network-folder', options: { path: 'relative' } })).status).toBe(400)
+    expect((await piers<unknown[]>('GET', '/api/destinations')).body).not.toContainEqual(expect.objectContaining({ options: expect.anything() as unknown }))
+    expect((await nobody('POST', '/api/setup/steward', { name: 'Me', password: 'long enough it is' })).status).toBe(409)
+  })
+
   it('nothing happens twice or out of turn', async () => {
     const page = batch.pages[0]!.id
     expect((await tamsin('POST', `/api/batches/${batch.id}/cancel`)).status).toBe(409)
@@ -80,6 +95,10 @@ describe('what is asked', () => {
     expect((await tamsin('POST', `/api/pages/${page}/answer`, { as: 'start' })).status).toBe(409)
     expect((await tamsin('POST', `/api/pages/${page}/answer`, { as: 'code', value: 'no pattern' })).status).toBe(400)
     expect((await tamsin('POST', `/api/pages/${page}/answer`, { as: 'perhaps' })).status).toBe(400)
+    expect((await tamsin('POST', `/api/batches/${batch.id}/corrections`, { do: 'start', page })).status).toBe(409)
+    expect((await tamsin('POST', `/api/batches/${batch.id}/corrections`, { do: 'shuffle', page })).status).toBe(400)
+    expect((await tamsin('POST', `/api/batches/${batch.id}/undo`)).status).toBe(409)
+    expect((await jowan('POST', `/api/batches/${batch.id}/corrections`, { do: 'start', page })).status).toBe(404)
   })
 })
 

@@ -5,6 +5,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { PageEvidence } from '../../core/model/evidence'
 import { startPostgres, type Database } from '../../run/postgres'
 import { abandonBatch, completeBatch } from '../../store/batches/complete'
+import { correctBatch, correctionsOf, redoCorrection, undoCorrection } from '../../store/batches/correct'
 import { holdBatch, resumeBatch } from '../../store/batches/hold'
 import { ledgerOfBatch } from '../../store/batches/ledger'
 import { loadEnded, findLoad } from '../../store/batches/loads'
@@ -187,6 +188,69 @@ describe('a person', () => {
     expect(await personByPassword(sql, 'Tamsin', 'right')).toMatchObject({ name: 'Tamsin', roles: ['clerk'] })
     expect(await personByPassword(sql, 'Tamsin', 'wrong')).toBeNull()
     expect(await personByPassword(sql, 'Nobody', 'nobody')).toBeNull()
+  })
+})
+
+describe('corrections', () => {
+  const idOf = async (position: number) => (await pagesOfBatch(sql, batch)).find(page => page.position === position)!.id
+  const documents = async () => (await documentsOfBatch(sql, batch)).map(document => [document.id, document.barcode])
+  const fillAll = async () => {
+    await sql`update pages set words = '[]' where batch_id = ${batch}`
+    for (const { id } of await documentsOfBatch(sql, batch)) {
+      const document = (await findDocument(sql, id))!
+      await documentRead(sql, queue, document)
+      await documentFilled(sql, queue, document, { fields: { note: { value: 'typed', from: 'person', confidence: 1 } }, missing: [] }, {})
+    }
+  }
+
+  it('keep the row and the values of a document whose first page stays, and read only what is new', async () => {
+    await sorted(code('MP26-04217'), blank, {}, blank, code('MP26-04218'), blank)
+    await fillAll()
+    expect((await showBatch(sql, batch))!.state).toBe('to index')
+    const before = await documents()
+    await sql`delete from pgboss.job`
+    expect(await correctBatch(sql, queue, batch, { do: 'start', page: await idOf(3) }, owner)).toBe('done')
+    const after = await documents()
+    expect([after[0], after[2]]).toEqual(before)
+    expect(await jobs('read')).toEqual([{ document: after[1]![0] }])
+    expect((await documentsOfBatch(sql, batch))[0]!.fields.note!.value).toBe('typed')
+    expect((await showBatch(sql, batch))!.state).toBe('sorting')
+    expect(await undoCorrection(sql, queue, batch)).toBe('busy')
+    await fillAll()
+    expect(await undoCorrection(sql, queue, batch)).toBe('done')
+    expect(await documents()).toEqual(before)
+    expect(await undoCorrection(sql, queue, batch)).toBe('nothing')
+    expect(await redoCorrection(sql, queue, batch)).toBe('done')
+    expect(await documents()).toHaveLength(3)
+  })
+
+  it('touch no document that is confirmed, and no page of another batch', async () => {
+    await sorted(code('MP26-04217'), blank, {}, blank, code('MP26-04218'), blank)
+    await fillAll()
+    const first = (await findDocument(sql, (await documentsOfBatch(sql, batch))[0]!.id))!
+    expect(await enterFields(sql, queue, first, {}, owner, true)).toBe(true)
+    await expect(correctBatch(sql, queue, batch, { do: 'start', page: await idOf(3) }, owner)).rejects.toThrow('Document 1 is confirmed already')
+    await expect(correctBatch(sql, queue, batch, { do: 'join', page: await idOf(5) }, owner)).rejects.toThrow('Document 1 is confirmed already')
+    expect(await correctBatch(sql, queue, batch, { do: 'set-aside', pages: [999_999] }, owner)).toBe('nothing')
+    expect(await correctionsOf(sql, batch)).toEqual({ undo: 0, redo: 0 })
+  })
+
+  it('have a page that was turned examined again, and again when that is undone', async () => {
+    await sorted(code('MP26-04217'), blank, {}, blank)
+    await fillAll()
+    await sql`delete from pgboss.job`
+    const id = await idOf(3)
+    await correctBatch(sql, queue, batch, { do: 'rotate', pages: [id], degrees: 90 }, owner)
+    expect(await jobs('examine')).toEqual([{ page: id }])
+    const stale = (await pageToExamine(sql, id))!
+    expect(stale.turned).toBe(90)
+    await pageExamined(sql, queue, stale, { evidence: evidence(), mono: true, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await splitBatch(sql, queue, batch)
+    await fillAll()
+    expect(await undoCorrection(sql, queue, batch)).toBe('done')
+    // What an examination of the page as it was before still answers is no longer taken.
+    await pageExamined(sql, queue, stale, { evidence: evidence(), mono: true, pageBlob: blob, thumbnailBlob: blob, words: null })
+    expect((await pageToExamine(sql, id))!).toMatchObject({ turned: 0, done: false })
   })
 })
 
