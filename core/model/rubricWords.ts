@@ -30,8 +30,11 @@ export function rubricWords(rubric: Rubric): string[] {
   }
   if (split.rules.length === 0) sentences.push('Makes one document of the whole batch.')
   if (split.unread === 'hold' && split.rules.some(rule => rule.rule === 'barcode')) sentences.push('Asks you about a page whose barcode does not read.')
-  const fields = rubric.types.flatMap(type => type.fields)
-  if (entry === 'desk' && fields.length) sentences.push(`Asks you to look over ${fields.length} index values of each document.`)
+  const counts = rubric.types.map(type => type.fields.length)
+  if (entry === 'desk' && counts.some(count => count > 0)) {
+    const howMany = new Set(counts).size === 1 ? String(counts[0]) : `${Math.min(...counts)} to ${Math.max(...counts)}`
+    sentences.push(`Asks you to look over ${howMany} index values of each document.`)
+  }
   const names = { 'pdf': 'searchable PDF', 'pdf-a': 'searchable PDF/A', 'tiff': 'TIFF', 'jpeg': 'JPEG', 'png': 'PNG', 'txt': 'text', 'json': 'JSON', 'alto': 'ALTO', 'hocr': 'hOCR' }
   if (files.length) sentences.push(`Makes ${files.map(file => names[file.format]).join(' and ')}${send.length ? ` and sends it to ${send.map(one => one.to).join(' and ')}` : ''}.`)
   return sentences

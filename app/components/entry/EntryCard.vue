@@ -92,11 +92,11 @@ function fillFrom(x: number, y: number) {
     <form ref="card" class="flex min-h-0 flex-col border border-rule bg-leaf" @submit.prevent="save(true)" @keydown.enter="onEnter">
       <div class="min-h-0 flex-1 overflow-y-auto px-6 pt-3">
         <h2 class="sr-only">Index values</h2>
+        <RecordChoice v-for="(answer, system) in document.lookups" :key="system" :document="document" :system="String(system)" :answer="answer" :typed="values[answer.field] ?? ''" @values="takeValues" />
         <FieldRow
           v-for="field in fields" :key="field.id" v-model="values[field.id]!" :field="field" :found="document.fields[field.id] ?? null"
           :changed="changed.has(field.id)" :fault="faults.get(field.id) ?? null" @focus="focused = field.id; filling = null"
         />
-        <RecordChoice v-for="(answer, system) in document.lookups" :key="system" :document="document" :system="String(system)" :answer="answer" :typed="values[answer.field] ?? ''" @values="takeValues" />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>
       </div>
       <div class="border-t border-rule px-6 pt-2.5 pb-1.5">

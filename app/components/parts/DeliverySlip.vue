@@ -4,6 +4,7 @@ import { saidTime } from '~/words/time'
 
 const props = defineProps<{ slip: SlipRow }>()
 const { running, trouble, run } = useAction()
+const tried = computed(() => props.slip.attempts === 1 ? 'once' : `${props.slip.attempts} times`)
 const again = () => run(() => ask(`/api/slips/${props.slip.id}/retry`, { method: 'POST' }))
 </script>
 
@@ -17,7 +18,7 @@ const again = () => run(() => ask(`/api/slips/${props.slip.id}/retry`, { method:
     </template>
     <template v-else>
       <p v-if="slip.trouble" class="mt-1">{{ slip.trouble }}</p>
-      <p class="small text-faded">{{ slip.state === 'failed' ? `Tried ${slip.attempts} times; nothing tries again by itself.` : slip.attempts ? `Tried ${slip.attempts} times; tries again by itself.` : 'On its way.' }}</p>
+      <p class="small text-faded">{{ slip.attempts === 0 ? 'On its way.' : `Tried ${tried}; ${slip.state === 'failed' ? 'nothing tries again by itself' : 'tries again by itself'}.` }}</p>
       <TroubleBand :words="trouble" />
       <button v-if="slip.state === 'failed'" type="button" class="act-quiet mt-2" :disabled="running" @click="again">Try again</button>
     </template>

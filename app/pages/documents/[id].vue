@@ -14,6 +14,15 @@ const title = computed(() => {
 })
 useHead({ title: () => `${title.value} · Rubricator` })
 const entering = computed(() => document.value?.state === 'open' && document.value.filled)
+const few = 14
+const most = 44
+const many = computed(() => (document.value?.siblings.length ?? 0) > few)
+/** All documents of the batch, or of a long one those around this. */
+const shownSiblings = computed(() => {
+  const all = document.value?.siblings ?? []
+  const from = Math.max(0, Math.min(all.findIndex(one => one.id === id) - most / 2, all.length - most))
+  return all.slice(from, from + most)
+})
 const neighbours = computed(() => {
   const all = document.value?.siblings ?? []
   const at = all.findIndex(one => one.id === id)
@@ -28,12 +37,12 @@ const neighbours = computed(() => {
       <template #above>
         <p class="small flex flex-wrap gap-x-4 text-faded"><NuxtLink :to="`/batches/${document.batch}`" class="link">{{ document.batchName }}</NuxtLink><span>document {{ document.position }} of {{ document.siblings.length }}</span><StateMark :state="document.state" /></p>
       </template>
-      <nav class="flex items-center gap-1.5" aria-label="Documents of the batch">
+      <nav class="flex flex-wrap items-center justify-end" :class="many ? 'max-w-[46rem] gap-0.5' : 'gap-1.5'" aria-label="Documents of the batch">
         <NuxtLink v-if="neighbours.before" :to="`/documents/${neighbours.before.id}`" class="link mr-2">Previous</NuxtLink>
         <NuxtLink
-          v-for="one in document.siblings" :key="one.id" :to="`/documents/${one.id}`"
-          class="numbers grid size-8 place-items-center rounded-xs border text-sm no-underline"
-          :class="one.id === id ? 'border-lapis bg-lapis text-white' : one.state === 'open' ? 'border-ochre text-ochre bg-leaf' : 'border-verdigris text-verdigris bg-leaf'"
+          v-for="one in shownSiblings" :key="one.id" :to="`/documents/${one.id}`"
+          class="numbers grid place-items-center rounded-xs border no-underline"
+          :class="[many ? 'h-6 w-7 text-xs!' : 'size-8 text-sm', one.id === id ? 'border-lapis bg-lapis text-white' : one.state === 'open' ? 'border-ochre text-ochre bg-leaf' : 'border-verdigris text-verdigris bg-leaf']"
           :aria-label="`Document ${one.position}, ${one.state}`" :aria-current="one.id === id ? 'page' : undefined" :title="one.state"
         >{{ one.position }}</NuxtLink>
         <NuxtLink v-if="neighbours.after" :to="`/documents/${neighbours.after.id}`" class="link ml-2">Next</NuxtLink>
