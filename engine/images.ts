@@ -67,7 +67,7 @@ export async function encodePng(image: PageImage, dpi: number): Promise<Buffer> 
 
 /** A small picture of a page for the ribbon. */
 export function encodeThumbnail(image: PageImage, width = 240): Promise<Buffer> {
-  return raw(image).resize({ width, kernel: 'cubic' }).webp({ quality: 72, effort: 2 }).toBuffer()
+  return raw(image).resize({ width, kernel: 'cubic' }).webp({ quality: 72, effort: 0 }).toBuffer()
 }
 
 /** What a browser can show of a page's file: a JPEG as it is, a TIFF as PNG. */

@@ -3,13 +3,15 @@ import type { Grey, Rgb } from './image'
 // JPEG leaves a little of both at the edges of ink.
 const strayShare = 0.0005
 const leastColour = 40
+// One pixel in so many is looked at; odd, so that no column is favoured.
+const sampled = 29
 
 /** Whether a page has only black and white, as a scanner's own mono has. */
 export function isTwoLevel(image: Grey): boolean {
   const { data } = image
-  const most = strayShare * data.length / 7
+  const most = strayShare * data.length / sampled
   let between = 0
-  for (let at = 0; at < data.length && between <= most; at += 7) if (data[at]! > 8 && data[at]! < 247) between++
+  for (let at = 0; at < data.length && between <= most; at += sampled) if (data[at]! > 8 && data[at]! < 247) between++
   return between <= most
 }
 

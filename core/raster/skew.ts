@@ -7,6 +7,7 @@ const workDpi = 100
 const mostPoints = 200000
 // About one short line of text; with less, noise decides.
 const leastPoints = 150
+const manyPoints = 9000
 
 /** Lower edges of ink at about 100 dpi: where text lines stand. */
 function lowerEdges({ width, height, data }: Bitmap, dpi: number): { x: Float32Array, y: Float32Array, count: number } {
@@ -44,32 +45,38 @@ export function findSkew(ink: Bitmap, dpi: number): number {
   const half = Math.ceil(ink.width * Math.tan((range + 1) * Math.PI / 180)) + 2
   const bins = new Int32Array(ink.height + 2 * half)
 
-  const score = (degrees: number) => {
+  const score = (degrees: number, every = 1) => {
     bins.fill(0)
     const slope = Math.tan(degrees * Math.PI / 180)
-    for (let at = 0; at < points.count; at++) bins[Math.round(points.y[at]! - points.x[at]! * slope) + half]!++
+    for (let at = 0; at < points.count; at += every) {
+      const bin = (points.y[at]! - points.x[at]! * slope + half + 0.5) | 0
+      bins[bin] = bins[bin]! + 1
+    }
     let sum = 0
     for (let bin = 0; bin < bins.length; bin++) sum += bins[bin]! * bins[bin]!
     return sum
   }
 
+  // Half a degree is told apart by a part of the points.
+  const coarseEvery = points.count > manyPoints ? 3 : 1
   let best = 0
   let bestScore = -1
   let total = 0
   let tried = 0
   for (let degrees = -range; degrees <= range; degrees += coarseStep) {
-    const found = score(degrees)
+    const found = score(degrees, coarseEvery)
     total += found
     tried++
     if (found > bestScore) [best, bestScore] = [degrees, found]
   }
   // A coarse step may fall between two angles and miss a sharp peak, so the flat case is judged after refining.
   const centre = best
+  bestScore = coarseEvery === 1 ? bestScore : -1
   for (let degrees = centre - coarseStep; degrees <= centre + coarseStep; degrees += fineStep) {
     const found = score(degrees)
     if (found > bestScore) [best, bestScore] = [degrees, found]
   }
-  if (bestScore < 1.15 * (total / tried)) return 0
+  if ((coarseEvery === 1 ? bestScore : score(best, coarseEvery)) < 1.15 * (total / tried)) return 0
   return Math.round(refine(best, score) * 1000) / 1000
 }
 
