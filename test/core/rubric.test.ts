@@ -38,11 +38,9 @@ it.each([
 it.each([
   [{ scan: { lighten: 2 } }, 'scan.lighten'],
   [{ scan: { mixedSizes: true } }, 'scan.mixedSizes'],
-  [{ clean: { rotate: 'upright' } }, 'clean.rotate'],
   [{ clean: { dropout: ['#d94a3a'] } }, 'clean.dropout'],
   [{ clean: { spread: 'left-to-right' } }, 'clean.spread'],
   [{ clean: { eraseEdges: { top: 3 } } }, 'clean.eraseEdges'],
-  [{ files: [], split: { rules: [{ rule: 'text', value: 'x' }] } }, 'split.rules[0].rule'],
   [{ entry: 'panel' }, 'entry'],
   [{ files: [{ format: 'alto' }] }, 'files[0].format'],
 ])('refuses by name what it cannot do yet: %j', (more, path) => {
