@@ -4,7 +4,6 @@ import type { Rubric } from '../core/model/rubric'
 import type { SplitPage } from '../core/split/types'
 import { Examiners } from '../engine/examiners'
 import type { PageFiles } from '../engine/pageFiles'
-import { openSource, UnreadableError } from '../engine/sources'
 import { inParallel } from './inParallel'
 import type { Progress } from './progress'
 
@@ -17,7 +16,7 @@ export interface Side extends SplitPage {
 }
 
 /** Sides in order; an input that cannot be opened is one side without pages. */
-async function listSides(files: readonly string[], rubric: Rubric): Promise<Side[]> {
+async function listSides(files: readonly string[], rubric: Rubric, examiners: Examiners): Promise<Side[]> {
   const sides: Side[] = []
   let scanned = 0
   const add = (source: string, sourcePage: number | null, trouble: string | null) => {
@@ -31,23 +30,20 @@ async function listSides(files: readonly string[], rubric: Rubric): Promise<Side
     scanned++
   }
   for (const file of files) {
-    try {
-      const { pages } = await openSource(file)
-      for (let page = 1; page <= pages; page++) add(file, page, null)
-    } catch (error) {
-      if (!(error instanceof UnreadableError)) throw error
-      add(file, null, error.message)
-    }
+    const reply = await examiners.count(file)
+    if (reply.outcome === 'failed') throw new Error(`Opening ${file} failed: ${reply.error}`)
+    if (reply.outcome === 'unreadable') add(file, null, reply.why)
+    else for (let page = 1; page <= reply.pages; page++) add(file, page, null)
   }
   return sides
 }
 
 /** Examines every page of the files, in processes of their own. */
 export async function examineAll(files: readonly string[], rubric: Rubric, work: string, jobs: number, progress: Progress): Promise<Side[]> {
-  const sides = await listSides(files, rubric)
   const examiners = new Examiners(jobs)
   let done = 0
   try {
+    const sides = await listSides(files, rubric, examiners)
     await inParallel(sides, jobs, async (side) => {
       if (side.sourcePage !== null) {
         const folder = join(work, String(side.page))
@@ -59,8 +55,8 @@ export async function examineAll(files: readonly string[], rubric: Rubric, work:
       }
       progress.step('Examining', ++done, sides.length)
     })
+    return sides
   } finally {
     examiners.dispose()
   }
-  return sides
 }

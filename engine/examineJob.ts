@@ -2,6 +2,10 @@ import { z } from 'zod'
 import { PageEvidence } from '../core/model/evidence'
 import { Rubric } from '../core/model/rubric'
 
+/** Another thing that the examining process is asked: how many pages a file has. Opening it may bring the decoder down, too. */
+export const CountJob = z.object({ id: z.int(), count: z.string() })
+export type CountJob = z.infer<typeof CountJob>
+
 /** What the examining process is asked: one page of one file. */
 export const ExamineJob = z.object({
   id: z.int(),
@@ -24,6 +28,7 @@ export const ExamineReply = z.discriminatedUnion('outcome', [
     mono: z.boolean(),
     files: z.object({ page: z.string(), thumbnail: z.string() }),
   }),
+  z.object({ id: z.int(), outcome: z.literal('counted'), pages: z.int() }),
   /** The input's fault: trying again would not help. */
   z.object({ id: z.int(), outcome: z.literal('unreadable'), why: z.string() }),
   /** Ours, or the machine's. */

@@ -1,9 +1,10 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
-import { ExamineReply, type ExamineJob } from './examineJob'
+import { ExamineReply, type CountJob, type ExamineJob } from './examineJob'
 
 type Request = Omit<ExamineJob, 'id'>
-interface Waiting { job: ExamineJob, resolve: (reply: ExamineReply) => void, retried: boolean }
+type Reply<Outcome extends ExamineReply['outcome']> = Extract<ExamineReply, { outcome: Outcome | 'unreadable' | 'failed' }>
+interface Waiting { job: ExamineJob | CountJob, resolve: (reply: ExamineReply) => void, retried: boolean }
 
 const entry = fileURLToPath(new URL('./examineProcess.ts', import.meta.url))
 const secondsPerPage = 90
@@ -61,7 +62,7 @@ class Examiner {
     clearTimeout(this.timer)
     this.current = null
     if (waiting.retried) {
-      waiting.resolve({ id: waiting.job.id, outcome: 'unreadable', why: `Decoding this page ended the decoder or took longer than ${secondsPerPage} seconds, twice; scan or export it again.` })
+      waiting.resolve({ id: waiting.job.id, outcome: 'unreadable', why: `Decoding this ended the decoder or took longer than ${secondsPerPage} seconds, twice; scan or export it again.` })
     } else {
       this.again({ ...waiting, retried: true })
     }
@@ -89,9 +90,20 @@ export class Examiners {
     ))
   }
 
-  examine(request: Request): Promise<ExamineReply> {
+  examine(request: Request): Promise<Reply<'examined'>> {
+    return this.ask(id => ({ ...request, id })) as Promise<Reply<'examined'>>
+  }
+
+  /** How many pages a file has. */
+  count(file: string): Promise<Reply<'counted'>> {
+    return this.ask(id => ({ id, count: file })) as Promise<Reply<'counted'>>
+  }
+
+  private ask(jobOf: (id: number) => ExamineJob | CountJob): Promise<ExamineReply> {
     return new Promise((resolve) => {
-      this.queue.push({ job: { ...request, id: ++this.lastId }, resolve, retried: false })
+      const job = jobOf(++this.lastId)
+      // Whoever counts pages holds up a device; whoever examines does not.
+      this.queue['count' in job ? 'unshift' : 'push']({ job, resolve, retried: false })
       this.examiners.find(examiner => examiner.idle)?.proceed()
     })
   }

@@ -27,7 +27,7 @@ test('slips take their values from the vessel register; a person chooses where i
   // One vessel: filled in, nothing to choose.
   const plain = truth.documents.find(document => document.fields.vessel)!
   await open(plain)
-  await expect(page.getByLabel('Vessel')).toHaveValue(plain.fields.vessel!)
+  await expect(page.locator('#field-vessel')).toHaveValue(plain.fields.vessel!)
   await expect(page.locator('#field-owner')).toHaveValue(plain.fields.owner!)
   await expect(page.locator('[data-lookup]')).toBeHidden()
 
@@ -35,12 +35,12 @@ test('slips take their values from the vessel register; a person chooses where i
   const slipOfSold = truth.documents.find(document => document.fields.hull === sold.hull)!
   await open(slipOfSold)
   await expect(page.getByText(`2 of them have ${sold.hull}. Which is it?`)).toBeVisible()
-  await expect(page.getByLabel('Vessel')).toHaveValue('')
+  await expect(page.locator('#field-vessel')).toHaveValue('')
   await expectAccessible(page)
   const buyer = fleet.at(-1)!
   await page.getByRole('radio', { name: new RegExp(buyer.owner) }).click()
   await expect(page.locator('#field-owner')).toHaveValue(buyer.owner)
-  await expect(page.getByLabel('Vessel')).toHaveValue(buyer.name)
+  await expect(page.locator('#field-vessel')).toHaveValue(buyer.name)
   await page.getByRole('button', { name: /Values are right/ }).click()
 
   // None: a number that the register knows is looked up, then the right one stands again and its vessel is typed.
@@ -49,11 +49,11 @@ test('slips take their values from the vessel register; a person chooses where i
   await expect(page.getByText(`No vessel has ${stranger.fields.hull}.`)).toBeVisible()
   await page.getByLabel('Hull number').fill(fleet[0]!.hull)
   await page.getByRole('button', { name: `Look up ${fleet[0]!.hull}` }).click()
-  await expect(page.getByLabel('Vessel')).toHaveValue(fleet[0]!.name)
+  await expect(page.locator('#field-vessel')).toHaveValue(fleet[0]!.name)
   await page.getByLabel('Hull number').fill(stranger.fields.hull!)
   await page.getByRole('button', { name: `Look up ${stranger.fields.hull}` }).click()
   await expect(page.getByText(`No vessel has ${stranger.fields.hull}.`)).toBeVisible()
-  await page.getByLabel('Vessel').fill('Stormcock')
+  await page.locator('#field-vessel').fill('Stormcock')
   await page.getByRole('button', { name: /Values are right/ }).click()
 
   // The chosen vessel has the document; the unknown one is refused, in words, at once.

@@ -2,7 +2,6 @@ import { setTimeout as pause } from 'node:timers/promises'
 import type { Rubric } from '../../core/model/rubric'
 import { DeviceError, scanSettings, type Device, type ScannedFile } from '../../devices/device'
 import { esclDevice } from '../../devices/escl'
-import { openSource, UnreadableError } from '../../engine/sources'
 import { cancelAsked, findLoad, knownJob, loadEnded, loadStarted, type LoadRow } from '../../store/batches/loads'
 import { noteLostSides, receiveFile, sidesOfLoad, type ReceivedFile } from '../../store/pages/receive'
 import { findDevice } from '../../store/setup/devices'
@@ -81,10 +80,6 @@ async function storeSides(work: Work, scanned: ScannedFile, before: number, to: 
 /** A file that cannot be opened is still one side: it is kept, and examining says what is wrong with it. */
 async function pagesIn(work: Work, file: ScannedFile, blob: string): Promise<number> {
   if (file.mediaType.startsWith('image/jpeg')) return 1
-  try {
-    return (await openSource(work.blobs.path(blob))).pages
-  } catch (error) {
-    if (error instanceof UnreadableError) return 1
-    throw error
-  }
+  const reply = await work.examiners.count(work.blobs.path(blob))
+  return reply.outcome === 'counted' ? reply.pages : 1
 }

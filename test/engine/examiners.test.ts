@@ -1,0 +1,50 @@
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { Rubric } from '../../core/model/rubric'
+import { Examiners } from '../../engine/examiners'
+import { asJpeg, asTiff } from '../../standins/paper/encode'
+import { scanSide } from '../../standins/paper/scan'
+import { makeStack } from '../../standins/paper/stacks'
+
+const rubric = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'mono' } })
+let folder: string
+let examiners: Examiners
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'rubricator-examiners-'))
+  const stack = makeStack('mooring-permits', 1)
+  const mono = await scanSide(stack, 0, 'front', 100, 'mono')
+  await writeFile(join(folder, 'two.tif'), await asTiff([mono, mono], 100))
+  await writeFile(join(folder, 'one.jpg'), await asJpeg(await scanSide(stack, 0, 'front', 300, 'grey'), 300))
+  await writeFile(join(folder, 'none.pdf'), 'nothing of the kind')
+  await mkdir(join(folder, 'out'))
+  examiners = new Examiners(1)
+})
+afterAll(async () => {
+  examiners.dispose()
+  await rm(folder, { recursive: true })
+})
+
+it('counts pages in the process that may die alone', async () => {
+  expect(await examiners.count(join(folder, 'two.tif'))).toMatchObject({ outcome: 'counted', pages: 2 })
+  expect(await examiners.count(join(folder, 'none.pdf'))).toMatchObject({ outcome: 'unreadable', why: expect.stringContaining('none of PDF, TIFF') as string })
+})
+
+it('replaces a process that dies under a page once, and gives the page up when it dies twice', async () => {
+  const ask = () => examiners.examine({ file: join(folder, 'one.jpg'), page: 1, side: 'front', rubric, folder: join(folder, 'out') })
+  const kill = async () => {
+    await pause(30)
+    for (const pid of examiners.processes) process.kill(pid, 'SIGKILL')
+  }
+  const once = ask()
+  await kill()
+  expect((await once).outcome).toBe('examined')
+  const twice = ask()
+  await kill()
+  while (examiners.processes.length === 0) await pause(5)
+  await kill()
+  expect(await twice).toMatchObject({ outcome: 'unreadable', why: expect.stringContaining('twice; scan or export it again') as string })
+  expect((await ask()).outcome).toBe('examined')
+})
