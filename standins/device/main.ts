@@ -1,5 +1,6 @@
 import type { AddressInfo } from 'node:net'
 import { parseArgs } from 'node:util'
+import { endWhenTold } from '../http'
 import { deviceServer } from './server'
 
 const { values } = parseArgs({
@@ -17,11 +18,4 @@ server.listen(Number(values.port), '127.0.0.1', () => {
   if (process.send) process.send({ ready: true, port })
   else console.log(`${values.name} on http://127.0.0.1:${port}/`)
 })
-const stop = () => {
-  server.close()
-  server.closeAllConnections()
-  process.exit(0)
-}
-process.on('SIGTERM', stop)
-process.on('SIGINT', stop)
-process.on('disconnect', stop)
+endWhenTold(server)

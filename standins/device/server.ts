@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import { bodyOf } from '../http'
 import { makeStack, stackIds } from '../paper/stacks'
 import { capabilitiesXml, statusXml } from './answersXml'
 import { benchPage, topSheet } from './bench'
@@ -10,16 +11,7 @@ import { readSettings } from './settingsXml'
 
 const mostBody = 64 * 1024
 
-async function body(request: IncomingMessage): Promise<string> {
-  const chunks: Buffer[] = []
-  let size = 0
-  for await (const chunk of request as AsyncIterable<Buffer>) {
-    size += chunk.length
-    if (size > mostBody) throw new Error('The request is too long.')
-    chunks.push(chunk)
-  }
-  return Buffer.concat(chunks).toString('utf8')
-}
+const body = async (request: IncomingMessage) => (await bodyOf(request, mostBody)).toString('utf8')
 
 /** A simulated multifunction device: eSCL under /eSCL, its bench at the root. */
 export function deviceServer(name: string, sidesPerMinute: number): Server {

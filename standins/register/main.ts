@@ -1,5 +1,6 @@
 import type { AddressInfo } from 'node:net'
 import { parseArgs } from 'node:util'
+import { endWhenTold } from '../http'
 import { registerServer } from './server'
 
 const { values } = parseArgs({ options: { port: { type: 'string', default: '0' }, folder: { type: 'string' } } })
@@ -14,11 +15,4 @@ server.listen(Number(values.port), '127.0.0.1', () => {
   if (process.send) process.send({ ready: true, port })
   else console.log(`Vessel register on http://127.0.0.1:${port}/`)
 })
-const stop = () => {
-  server.close()
-  server.closeAllConnections()
-  process.exit(0)
-}
-process.on('SIGTERM', stop)
-process.on('SIGINT', stop)
-process.on('disconnect', stop)
+endWhenTold(server)

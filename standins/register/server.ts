@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { mkdir, readdir, readFile, rename, writeFile } from 'node:fs/promises'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { join } from 'node:path'
+import { bodyOf } from '../http'
 import { fleet } from '../paper/world'
 import { registerPage } from './desk'
 import { openapi } from './openapi'
@@ -9,17 +10,6 @@ import { openapi } from './openapi'
 export interface Attached { id: string, name: string, mediaType: string, bytes: number, sha256: string, values: Record<string, unknown> }
 
 const mostBytes = 64 * 1024 * 1024
-
-async function body(request: IncomingMessage): Promise<Buffer> {
-  const chunks: Buffer[] = []
-  let size = 0
-  for await (const chunk of request as AsyncIterable<Buffer>) {
-    size += chunk.length
-    if (size > mostBytes) throw new Error('The body is too long.')
-    chunks.push(chunk)
-  }
-  return Buffer.concat(chunks)
-}
 
 /** The simulated vessel register: its API, and at the root a page that shows what was attached. What it takes it keeps in a folder. */
 export function registerServer(folder: string, key: string): Server {
@@ -37,7 +27,7 @@ export function registerServer(folder: string, key: string): Server {
   }
 
   async function attach(request: IncomingMessage, response: ServerResponse, vessel: string, id: string): Promise<unknown> {
-    const bytes = await body(request)
+    const bytes = await bodyOf(request, mostBytes)
     const header = (name: string) => decodeURIComponent(String(request.headers[name] ?? ''))
     const sha256 = createHash('sha256').update(bytes).digest('hex')
     const before = await read(vessel, id)
@@ -74,7 +64,7 @@ export function registerServer(folder: string, key: string): Server {
     if (url.pathname === '/openapi.json') return json(response, 200, openapi)
     if (url.pathname.startsWith('/vessels')) return api(request, response, url)
     if (request.method === 'POST' && url.pathname === '/door') {
-      open = new URLSearchParams((await body(request)).toString()).get('open') === 'true'
+      open = new URLSearchParams((await bodyOf(request, mostBytes)).toString()).get('open') === 'true'
       return response.writeHead(303, { location: './' }).end()
     }
     if (url.pathname !== '/') return json(response, 404, { message: 'There is nothing here.' })
