@@ -1,4 +1,4 @@
-import { mkdir, mkdtemp, readFile, rm, stat } from 'node:fs/promises'
+import { mkdir, mkdtemp, readFile, rm, stat, writeFile } from 'node:fs/promises'
 import { availableParallelism, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { spawn } from 'node:child_process'
@@ -9,7 +9,7 @@ import type { Rubric } from '../core/model/rubric'
 import { Ledger } from '../core/model/ledger'
 import { Examiners } from '../engine/examiners'
 import { bareExamine, bareOcr } from './bare'
-import { drawSides, type DrawnSide } from './paper'
+import { drawSides, fullPages, permitFiles, type DrawnSide } from './paper'
 
 // Ratios to the bare engines, measured in the same run. `npm run bench -- 200` examines 200 sides instead of 1,000.
 
@@ -56,18 +56,28 @@ async function residentMegabytes(process: number): Promise<number> {
 }
 
 /** Seconds of the command line over a folder, and its ledger. */
-async function wholePath(input: string, out: string): Promise<{ seconds: number, ledger: Ledger }> {
+async function wholePath(rubric: string, input: string, out: string): Promise<{ seconds: number, ledger: Ledger }> {
   const begun = performance.now()
-  const child = spawn(process.execPath, [fileURLToPath(new URL('../cli/rubricator.mjs', import.meta.url)), 'run', '--rubric', rubricFile, '--out', out, input], { stdio: 'ignore' })
+  const child = spawn(process.execPath, [fileURLToPath(new URL('../cli/rubricator.mjs', import.meta.url)), 'run', '--rubric', rubric, '--out', out, input], { stdio: 'ignore' })
   await once(child, 'exit')
   const seconds = (performance.now() - begun) / 1000
   return { seconds, ledger: Ledger.parse(JSON.parse(await readFile(join(out, 'ledger.json'), 'utf8'))) }
 }
 
+/** The whole path over a folder beside tesseract alone over the pages that were kept. */
+async function againstOcr(name: string, rubric: string, input: string, target: string) {
+  const { seconds, ledger } = await wholePath(rubric, input, `${input}-out`)
+  const kept = ledger.pages.filter(page => page.document !== null)
+  const ocr = await bareOcr(kept.map(page => page.source), cores)
+  line(`whole path, ${name}, sides a minute`, oneDecimal(ledger.totals.scanned / seconds * 60))
+  line('  against OCR of the same pages alone', `${(seconds / ocr).toFixed(2)} ×`, target)
+  return { ledger, kept }
+}
+
 try {
   console.log(`${cores} cores, 200 dpi A4, the demo's permit files\n`)
   for (const mode of ['mono', 'grey'] as const) {
-    const drawn = await drawSides(join(folder, mode), 1, mode)
+    const drawn = await drawSides(join(folder, mode), permitFiles(), mode)
     const count = mode === 'mono' ? sides : Math.min(sides, 200)
     const ours = await examine(read.rubric, drawn, count)
     const bare = await bareExamine(drawn.map(side => side.file), cores) / drawn.length
@@ -76,11 +86,7 @@ try {
     line('  memory of an examining process, MB, over the run', '', 'flat')
     console.log(`    ${ours.memory.map(megabytes => megabytes.toFixed(0)).join(' ')}`)
 
-    const { seconds, ledger } = await wholePath(join(folder, mode), join(folder, `out-${mode}`))
-    const kept = ledger.pages.filter(page => page.document !== null)
-    const ocr = await bareOcr(kept.map(page => page.source), cores)
-    line(`whole path, ${mode} scans, sides a minute`, oneDecimal(ledger.totals.scanned / seconds * 60))
-    line('  against OCR of the same pages alone', `${(seconds / ocr).toFixed(2)} ×`, 'at most 1.15')
+    const { ledger, kept } = await againstOcr(`permit files, half of the sides blank, ${mode}`, rubricFile, join(folder, mode), '')
     if (mode === 'mono') {
       const pdf = ledger.documents.flatMap(document => document.files).reduce((sum, file) => sum + file.bytes, 0)
       const tiff = (await Promise.all(kept.map(page => stat(page.source)))).reduce((sum, file) => sum + file.size, 0)
@@ -88,6 +94,10 @@ try {
       line('  against the scan as a bare G4 TIFF', `${(pdf / tiff).toFixed(2)} ×`, 'at most 1.3')
     }
   }
+  const oneSided = join(folder, 'one-sided.json')
+  await writeFile(oneSided, JSON.stringify({ ...read.rubric, scan: { ...read.rubric.scan, sides: 'one' }, split: { ...read.rubric.split, before: 'document' } }))
+  await drawSides(join(folder, 'full'), fullPages(30), 'mono')
+  await againstOcr('full pages of text, mono', oneSided, join(folder, 'full'), 'at most 1.15')
 } finally {
   await rm(folder, { recursive: true, force: true })
 }

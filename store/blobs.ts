@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { mkdir, open, readFile, rename } from 'node:fs/promises'
+import { mkdir, open, readFile, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 
 /** Bytes by their SHA-256, in a folder that every process can reach. */
@@ -13,14 +13,14 @@ export class Blobs {
     const folder = dirname(path)
     await mkdir(folder, { recursive: true })
     const part = join(folder, `.${randomUUID()}.part`)
-    const file = await open(part, 'wx')
     try {
-      await file.writeFile(bytes)
-      await file.sync()
-    } finally {
-      await file.close()
+      await writeSynced(part, bytes)
+      await rename(part, path)
+    } catch (error) {
+      // On a full disk half a blob would keep the next one out, too.
+      await rm(part, { force: true })
+      throw error
     }
-    await rename(part, path)
     const parent = await open(folder)
     await parent.sync().finally(() => parent.close())
     return name
@@ -39,5 +39,15 @@ export class Blobs {
   path(name: string): string {
     if (!/^[0-9a-f]{64}$/.test(name)) throw new Error(`${JSON.stringify(name)} is not a blob's name.`)
     return join(this.folder, name.slice(0, 2), name)
+  }
+}
+
+async function writeSynced(path: string, bytes: Uint8Array): Promise<void> {
+  const file = await open(path, 'wx')
+  try {
+    await file.writeFile(bytes)
+    await file.sync()
+  } finally {
+    await file.close()
   }
 }

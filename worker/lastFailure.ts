@@ -4,9 +4,10 @@ import type { Sql } from '../store/database'
 import { findDocument } from '../store/documents/read'
 import type { Jobs, Step } from '../store/queue'
 
-function wordsOf(error: unknown): string {
+/** What went wrong, for a person; no full stop. */
+export function wordsOf(error: unknown): string {
   const { code } = error as NodeJS.ErrnoException
-  if (code === 'ENOSPC' || code === 'EDQUOT') return 'the disk with the pictures is full. Make room on it first'
+  if (code === 'ENOSPC' || code === 'EDQUOT') return 'the disk with the pictures is full; make room on it'
   return (error instanceof Error ? error.message : String(error)).replace(/\s+/g, ' ').slice(0, 300)
 }
 

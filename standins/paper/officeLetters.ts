@@ -11,7 +11,8 @@ const senders: [string, string][] = [
   ['Lantern Quay Fishmongers', '11 Lantern Quay, Saltmere'], ['Saltmere Parish Council', 'Old Customs House, Saltmere'],
 ]
 const subjects = ['Dredging of the inner basin', 'Night lights on the pontoon', 'Moorings over the winter', 'Noise from the ice plant', 'Regatta week', 'Dues for the second quarter', 'A broken ladder at berth C14', 'Key to the net store']
-const sentences = [
+/** What people write to a harbour office. */
+export const sentences = [
   'We write about the matter that your office raised last month and have looked into it with some care.',
   'The work would be done between two spring tides, so that no vessel need leave her berth for long.',
   'Our members ask that the notice be put up at the slip as well as at the office door.',

@@ -30,6 +30,14 @@ export async function loadStarted(sql: Sql, load: LoadRow, remoteJob: string): P
   })
 }
 
+/** Says what a running load waits for; null when it goes on. */
+export async function loadWaits(sql: Sql, { load, batch }: { load: number, batch: number }, trouble: string | null): Promise<void> {
+  await sql.begin(async (tx) => {
+    await tx`update loads set trouble = ${trouble} where id = ${load} and state = 'scanning'`
+    await tell(tx, { about: 'batch', batch })
+  })
+}
+
 /** Closes a load; sides that came stay. */
 export async function loadEnded(sql: Sql, load: LoadRow, state: 'ended' | 'failed' | 'cancelled', trouble: string | null): Promise<void> {
   await sql.begin(async (tx) => {

@@ -2,11 +2,12 @@ import { setTimeout as pause } from 'node:timers/promises'
 import type { Rubric } from '../../core/model/rubric'
 import { DeviceError, scanSettings, type Device, type ScannedFile } from '../../devices/device'
 import { esclDevice } from '../../devices/escl'
-import { cancelAsked, findLoad, knownJob, loadEnded, loadStarted, type LoadRow } from '../../store/batches/loads'
+import { cancelAsked, findLoad, knownJob, loadEnded, loadStarted, loadWaits, type LoadRow } from '../../store/batches/loads'
 import { noteLostSides, receiveFile, sidesOfLoad, type ReceivedFile } from '../../store/pages/receive'
 import { findDevice } from '../../store/setup/devices'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Attempt, Work } from '../context'
+import { wordsOf } from '../lastFailure'
 
 const storeAttempts = 120
 
@@ -68,10 +69,13 @@ async function storeSides(work: Work, scanned: ScannedFile, before: number, to: 
     try {
       const blob = await work.blobs.put(scanned.bytes)
       const pages = await pagesIn(work, scanned, blob)
+      if (attempt > 1) await loadWaits(work.sql, to, null)
       if (attempt === 1 || await sidesOfLoad(work.sql, to.load) === before) await receiveFile(work.sql, work.queue, { ...to, blob, pages })
       return pages
     } catch (error) {
       if (attempt === storeAttempts) throw error
+      // Where the database is what is away, this cannot be told yet.
+      if (attempt === 3) await loadWaits(work.sql, to, `A side cannot be stored: ${wordsOf(error)}. Scanning waits for ${storeAttempts} seconds; nothing is lost.`).catch(() => undefined)
       await pause(1000)
     }
   }

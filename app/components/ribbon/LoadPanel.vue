@@ -31,7 +31,7 @@ const post = (what: string, body?: Record<string, unknown>) => run(() => ask(`/a
 
 <template>
   <section class="mb-6 border border-rule bg-leaf px-6 py-5" aria-labelledby="load-title">
-    <TroubleBand :words="trouble" />
+    <TroubleBand :words="trouble ?? load?.trouble ?? null" />
     <div v-if="scanning" class="flex flex-wrap items-center gap-6">
       <p class="min-w-0 flex-1">
         <span id="load-title" class="block font-serif text-2xl" role="status">{{ load?.state === 'asked' ? `Asking ${load.device} for the first sheet` : `${load?.device} is scanning: ${soFar}` }}</span>
@@ -40,7 +40,6 @@ const post = (what: string, body?: Record<string, unknown>) => run(() => ask(`/a
       <button type="button" class="act-quiet" :disabled="running || load?.cancelAsked" @click="post('cancel')">Cancel this load</button>
     </div>
     <template v-else>
-      <TroubleBand :words="load?.trouble ?? null" />
       <h2 id="load-title" class="text-2xl">
         {{ title }}
       </h2>

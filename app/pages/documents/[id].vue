@@ -15,7 +15,7 @@ const title = computed(() => {
 useHead({ title: () => `${title.value} · Rubricator` })
 const entering = computed(() => document.value?.state === 'open' && document.value.filled)
 const few = 14
-const most = 44
+const most = 15
 const many = computed(() => (document.value?.siblings.length ?? 0) > few)
 /** All documents of the batch, or of a long one those around this. */
 const shownSiblings = computed(() => {
@@ -37,7 +37,7 @@ const neighbours = computed(() => {
       <template #above>
         <p class="small flex flex-wrap gap-x-4 text-faded"><NuxtLink :to="`/batches/${document.batch}`" class="link">{{ document.batchName }}</NuxtLink><span>document {{ document.position }} of {{ document.siblings.length }}</span><StateMark :state="document.state" /></p>
       </template>
-      <nav class="flex flex-wrap items-center justify-end" :class="many ? 'max-w-[46rem] gap-0.5' : 'gap-1.5'" aria-label="Documents of the batch">
+      <nav class="flex flex-wrap items-center justify-end" :class="many ? 'gap-0.5' : 'gap-1.5'" aria-label="Documents of the batch">
         <NuxtLink v-if="neighbours.before" :to="`/documents/${neighbours.before.id}`" class="link mr-2">Previous</NuxtLink>
         <NuxtLink
           v-for="one in shownSiblings" :key="one.id" :to="`/documents/${one.id}`"
