@@ -1,6 +1,7 @@
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Rubric } from '../core/model/rubric'
+import { bookOrder } from '../core/split/bookOrder'
 import type { SplitPage } from '../core/split/types'
 import { Examiners } from '../engine/examiners'
 import type { PageFiles } from '../engine/pageFiles'
@@ -13,27 +14,32 @@ export interface Side extends SplitPage {
   sourcePage: number | null
   files: PageFiles | null
   mono: boolean
+  /** Which page of an opened book. */
+  half: 'left' | 'right' | null
 }
 
 /** Sides in order; an input that cannot be opened is one side without pages. */
 async function listSides(files: readonly string[], rubric: Rubric, examiners: Examiners): Promise<Side[]> {
   const sides: Side[] = []
   let scanned = 0
-  const add = (source: string, sourcePage: number | null, trouble: string | null) => {
+  const add = (source: string, sourcePage: number | null, trouble: string | null, halves: readonly Side['half'][] = [null]) => {
     const both = rubric.scan.sides === 'both'
-    sides.push({
-      page: sides.length + 1,
-      sheet: (both ? Math.floor(scanned / 2) : scanned) + 1,
-      side: both && scanned % 2 === 1 ? 'back' : 'front',
-      source, sourcePage, trouble, evidence: null, words: null, answer: null, files: null, mono: false,
-    })
+    for (const half of halves) {
+      sides.push({
+        page: sides.length + 1,
+        sheet: (both ? Math.floor(scanned / 2) : scanned) + 1,
+        side: both && scanned % 2 === 1 ? 'back' : 'front',
+        source, sourcePage, trouble, half, evidence: null, words: null, answer: null, files: null, mono: false,
+      })
+    }
     scanned++
   }
+  const spread = bookOrder(rubric)
   for (const file of files) {
-    const reply = await examiners.count(file)
+    const reply = await examiners.count(file, spread !== null)
     if (reply.outcome === 'failed') throw new Error(`Opening ${file} failed: ${reply.error}`)
     if (reply.outcome === 'unreadable') add(file, null, reply.why)
-    else for (let page = 1; page <= reply.pages; page++) add(file, page, null)
+    else for (let page = 1; page <= reply.pages; page++) add(file, page, null, spread && reply.wide.includes(page) ? spread : [null])
   }
   return sides
 }
@@ -48,7 +54,7 @@ export async function examineAll(files: readonly string[], rubric: Rubric, work:
       if (side.sourcePage !== null) {
         const folder = join(work, String(side.page))
         await mkdir(folder)
-        const reply = await examiners.examine({ file: side.source, page: side.sourcePage, side: side.side, rubric, folder })
+        const reply = await examiners.examine({ file: side.source, page: side.sourcePage, side: side.side, half: side.half, rubric, folder })
         if (reply.outcome === 'failed') throw new Error(`Examining ${side.source}, page ${side.sourcePage}, failed: ${reply.error}`)
         if (reply.outcome === 'unreadable') side.trouble = reply.why
         else Object.assign(side, { evidence: reply.evidence, files: reply.files, mono: reply.mono })

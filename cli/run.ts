@@ -42,7 +42,7 @@ export async function run(options: RunOptions): Promise<number> {
       const { fate, why, document } = fates.get(side.page)!
       const { evidence } = side
       return {
-        page: side.page, source: side.source, sourcePage: side.sourcePage, sheet: side.sheet, side: side.side,
+        page: side.page, source: side.source, sourcePage: side.sourcePage, sheet: side.sheet, side: side.side, ...(side.half ? { half: side.half } : {}),
         widthPx: evidence?.widthPx ?? null, heightPx: evidence?.heightPx ?? null, dpi: evidence?.dpi ?? null,
         ink: evidence?.ink ?? null, skewDeg: evidence?.skewDeg ?? null, barcodes: evidence?.codes ?? [],
         fate, why, document,
@@ -95,9 +95,9 @@ async function makeAll(documents: readonly SplitDocument[], sides: ReadonlyMap<n
     const read = document.pages.map(page => sides.get(page)!.words ?? [])
     const { fields, missing } = fillFields(typeOf(rubric, document.type), { barcode: document.barcode, pages: read, records: {} })
     const pages = document.pages.map((page, at) => {
-      const { evidence, files, mono } = sides.get(page)!
+      const { evidence, files, mono, sheet } = sides.get(page)!
       if (!evidence || !files) throw new Error(`Page ${page} is in document ${document.document} but was never examined.`)
-      return { file: files.page, mono, widthPx: evidence.widthPx, heightPx: evidence.heightPx, dpi: evidence.dpi, words: read[at]! }
+      return { file: files.page, mono, widthPx: evidence.widthPx, heightPx: evidence.heightPx, dpi: evidence.dpi, words: read[at]!, sheet }
     })
     const toMake = documentToMake({
       rubric, batch: rubric.name, document: document.document, type: document.type,

@@ -1,5 +1,6 @@
 import type { LedgerDocument } from '../core/model/ledger'
 import { typeOf, type Rubric } from '../core/model/rubric'
+import { renderText, type NameContext } from '../core/name/template'
 import { shownValue } from '../core/index/fieldValue'
 import type { DocumentToMake } from './makeFiles'
 import type { PageToMake } from './pdfOut'
@@ -22,14 +23,21 @@ export function documentToMake(facts: DocumentFacts): DocumentToMake {
   const type = typeOf(facts.rubric, facts.type)
   const values = Object.fromEntries(Object.entries(facts.fields).map(([id, field]) => [id, field.value]))
   const heading = type?.fields.map(field => values[field.id] && shownValue(field, values[field.id]!)).find(Boolean)
+  const { scan, clean } = facts.rubric
+  const name: NameContext = {
+    type: type?.id ?? 'document',
+    batch: facts.batch,
+    seq: facts.document,
+    pages: facts.pages.length,
+    date: facts.created.toISOString().slice(0, 10),
+    values: { ...facts.barcode, ...values },
+  }
+  const stamp = clean.stamp
   return {
-    name: {
-      type: type?.id ?? 'document',
-      batch: facts.batch,
-      seq: facts.document,
-      pages: facts.pages.length,
-      date: facts.created.toISOString().slice(0, 10),
-      values: { ...facts.barcode, ...values },
+    name,
+    layout: {
+      card: clean.card, paper: scan.paper, percent: scan.percent, place: stamp?.place ?? 'bottom-right',
+      stamp: stamp ? page => renderText(stamp.text, name, page) : null,
     },
     title: [type?.label ?? facts.rubric.name, heading].filter(Boolean).join(' '),
     created: facts.created,

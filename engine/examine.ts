@@ -1,6 +1,7 @@
-import { hasColour, isTwoLevel } from '../core/raster/colour'
+import { hasColour, hasTones, isTwoLevel } from '../core/raster/colour'
+import { erasedEdges, inkWithout, paintedOver, type Edges } from '../core/raster/erase'
 import { greyOf, type Bitmap, type Grey } from '../core/raster/image'
-import { findInk, findInkOfTwoLevels } from '../core/raster/ink'
+import { findInk, findInkOfTwoLevels, type Dirt } from '../core/raster/ink'
 import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'
 import { findSkew } from '../core/raster/skew'
 import { paperLevel, quarterTurn, straighten, straightenBitmap } from '../core/raster/turn'
@@ -9,31 +10,30 @@ import type { BarcodeRule, Rubric } from '../core/model/rubric'
 import { findCodes } from './barcodes'
 import { textDirection } from './ocr'
 import { inGrey, type PageImage } from './pageImage'
+import { prepared, type Half } from './prepare'
 
 /** A page after examination: its evidence, and its upright, straight image in the rubric's colour mode; `ink` where that is mono. */
 export interface Examined { evidence: PageEvidence, page: PageImage, ink: Bitmap | null, dpi: number }
 
+/** Which side this is. `turned` by a person, clockwise, besides what the rubric says. */
+export interface WhichSide { side: 'front' | 'back', half?: Half, turned?: QuarterTurn }
+
 const leastTurn = 0.05
 
-/** Whether a page must be decoded in colour for this rubric. */
-export function wantsColour(rubric: Rubric): boolean {
-  return rubric.scan.colour === 'colour' || rubric.scan.colour === 'auto'
-}
-
 /**
- * One side, from pixels to evidence: turn, ink, skew, mono, barcodes.
+ * One side, from pixels to evidence: clean-up, turn, ink, skew, mono, barcodes.
  * @param image as it was scanned
- * @param turned by a person, clockwise, besides what the rubric says
  */
-export async function examinePage(image: PageImage, rubric: Rubric, side: 'front' | 'back', turned: QuarterTurn = 0): Promise<Examined> {
+export async function examinePage(image: PageImage, rubric: Rubric, { side, half = null, turned = 0 }: WhichSide): Promise<Examined> {
   const dpi = image.dpi ?? rubric.scan.dpi
-  const scanned = turn(image, fixedTurn(rubric, side))
-  const found = inkOf(scanned, rubric, dpi)
-  const blank = found.ink <= rubric.clean.blank.maxInk
-  const direction = !blank && rubric.clean.rotate === 'upright' ? await textDirection(inGrey({ ...found.page, dpi }), dpi) : 0
-  const upright = turnSide(found, (direction + turned) % 360 as QuarterTurn)
+  const found = inkOf(prepared(turn(image, fixedTurn(rubric, side)), rubric, half, dpi), rubric, dpi)
+  const { maxInk } = rubric.clean.blank
+  const direction = found.ink > maxInk && rubric.clean.rotate === 'upright' ? await textDirection(inGrey({ ...found.page, dpi }), dpi) : 0
+  const edges = edgesOf(rubric, dpi)
+  const upright = withinEdges(turnSide(found, (direction + turned) % 360 as QuarterTurn), edges)
+  const blank = upright.ink <= maxInk
   const skewDeg = blank || !rubric.clean.deskew ? 0 : findSkew(upright.content, dpi)
-  const straight = straightened(upright, skewDeg)
+  const straight = withoutEdges(straightened(upright, skewDeg), edges)
   const grey = inGrey({ ...straight.page, dpi })
   const ink = straight.mode !== 'mono' ? null : straight.bitmap ?? monoOf(grey, rubric, dpi)
   const rules = rubric.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode' && (rule.side === 'any' || side === 'front'))
@@ -41,7 +41,7 @@ export async function examinePage(image: PageImage, rubric: Rubric, side: 'front
   const page: PageImage = ink ? { ...(straight.bitmap ? grey : greyFromBitmap(ink)), channels: 1, dpi } : { ...straight.page, dpi }
 
   return {
-    evidence: { widthPx: page.width, heightPx: page.height, dpi, ink: Number(found.ink.toPrecision(4)), skewDeg, blank, ...codes },
+    evidence: { widthPx: page.width, heightPx: page.height, dpi, ink: Number(upright.ink.toPrecision(4)), skewDeg, blank, ...codes },
     page,
     ink,
     dpi,
@@ -56,10 +56,38 @@ interface Side { page: Channels, mode: 'mono' | 'grey' | 'colour', bitmap: Bitma
 function inkOf(scanned: PageImage, rubric: Rubric, dpi: number): Side {
   const grey = inGrey(scanned)
   const twoLevels = isTwoLevel(grey)
-  const mode = colourMode(scanned, twoLevels, rubric)
+  const mode = colourMode(scanned, grey, twoLevels, rubric)
   const bitmap = mode === 'mono' && twoLevels ? bitmapOf(grey) : null
-  const found = bitmap ? findInkOfTwoLevels(bitmap, dpi) : findInk(grey, dpi)
-  return { page: mode === 'colour' ? scanned : { ...grey, channels: 1 }, mode, bitmap, ...found }
+  const remove = rubric.clean.remove.filter((kind): kind is Dirt => kind !== 'streaks')
+  const { ink, content, dirt } = bitmap ? findInkOfTwoLevels(bitmap, dpi, remove) : findInk(grey, dpi, remove)
+  const page: Channels = mode === 'colour' ? scanned : { ...grey, channels: 1 }
+  return {
+    page: dirt ? paintedOver(page, dirt, paperOf(page)) : page,
+    mode, bitmap: bitmap && dirt ? inkWithout(bitmap, dirt) : bitmap, content, ink,
+  }
+}
+
+function edgesOf({ clean: { eraseEdges: { unit, ...edges } } }: Rubric, dpi: number): Edges | null {
+  const pixels = unit === 'in' ? dpi : dpi / 25.4
+  const { top, right, bottom, left } = edges
+  return top || right || bottom || left ? { top: top * pixels, right: right * pixels, bottom: bottom * pixels, left: left * pixels } : null
+}
+
+/** What lies in edges that will be erased is no ink. */
+function withinEdges(side: Side, edges: Edges | null): Side {
+  if (!edges) return side
+  const content = erasedEdges({ ...side.content, channels: 1 as const }, edges, [0])
+  return { ...side, content, ink: content.data.reduce((sum, ink) => sum + ink, 0) / content.data.length }
+}
+
+/** Erased after straightening, so that they are the edges of the upright page. */
+function withoutEdges(side: Side, edges: Edges | null): Side {
+  if (!edges) return side
+  return {
+    ...side,
+    page: erasedEdges(side.page, edges, paperOf(side.page)),
+    bitmap: side.bitmap && erasedEdges({ ...side.bitmap, channels: 1 as const }, edges, [0]),
+  }
 }
 
 export type QuarterTurn = 0 | 90 | 180 | 270
@@ -95,11 +123,12 @@ function turn(image: PageImage, degrees: number): PageImage {
   return degrees === 90 || degrees === 180 || degrees === 270 ? { ...quarterTurn(image, degrees), dpi: image.dpi } : image
 }
 
-/** `auto` keeps what the scan holds: colour where there is some, mono where there is nothing between black and white. */
-function colourMode(image: PageImage, twoLevels: boolean, rubric: Rubric): Side['mode'] {
-  if (rubric.scan.colour !== 'auto') return rubric.scan.colour === 'colour' && image.channels === 1 ? 'grey' : rubric.scan.colour
+/** `auto` takes what a reader would miss least: colour where there is some, grey for pictures, else mono. */
+function colourMode(image: PageImage, grey: Grey, twoLevels: boolean, { scan }: Rubric): Side['mode'] {
+  if (scan.colour !== 'auto') return scan.colour === 'colour' && image.channels === 1 ? 'grey' : scan.colour
   if (image.channels === 3 && hasColour(image)) return 'colour'
-  return twoLevels ? 'mono' : 'grey'
+  if (twoLevels) return 'mono'
+  return scan.original === 'photo' || (scan.original === 'text-and-pictures' && hasTones(grey)) ? 'grey' : 'mono'
 }
 
 function paperOf(image: Channels): number[] {

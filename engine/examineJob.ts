@@ -3,7 +3,7 @@ import { PageEvidence } from '../core/model/evidence'
 import { Rubric } from '../core/model/rubric'
 
 /** Another thing that the examining process is asked: how many pages a file has. Opening it may bring the decoder down, too. */
-export const CountJob = z.object({ id: z.int(), count: z.string() })
+export const CountJob = z.object({ id: z.int(), count: z.string(), wide: z.boolean() })
 export type CountJob = z.infer<typeof CountJob>
 
 /** What the examining process is asked: one page of one file. */
@@ -12,6 +12,8 @@ export const ExamineJob = z.object({
   file: z.string(),
   page: z.int().min(1),
   side: z.enum(['front', 'back']),
+  /** The page of an opened book that is wanted; null takes the whole side. */
+  half: z.enum(['left', 'right']).nullable().default(null),
   /** By how much a person turned it, clockwise, besides what the rubric says. */
   turned: z.literal([0, 90, 180, 270]).default(0),
   rubric: Rubric,
@@ -28,7 +30,8 @@ export const ExamineReply = z.discriminatedUnion('outcome', [
     mono: z.boolean(),
     files: z.object({ page: z.string(), thumbnail: z.string() }),
   }),
-  z.object({ id: z.int(), outcome: z.literal('counted'), pages: z.int() }),
+  /** `wide`: pages that are wider than high, from 1, where they were asked for. */
+  z.object({ id: z.int(), outcome: z.literal('counted'), pages: z.int(), wide: z.array(z.int()) }),
   /** The input's fault: trying again would not help. */
   z.object({ id: z.int(), outcome: z.literal('unreadable'), why: z.string() }),
   /** Ours, or the machine's. */

@@ -1,22 +1,23 @@
 import { z } from 'zod'
-import { examinePage, wantsColour } from './examine'
+import { examinePage } from './examine'
 import { CountJob, ExamineJob, type ExamineReply } from './examineJob'
 import { writePageFiles } from './pageFiles'
-import { decodePage, openSource, UnreadableError } from './sources'
+import { wantsColour } from './prepare'
+import { decodePage, openSource, UnreadableError, widePages } from './sources'
 
 // Runs on its own, so that an image that brings the decoder down brings nothing else down.
 
 async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> {
   const source = await openSource(job.file)
   const image = await decodePage(source, job.page, job.rubric.scan.dpi, wantsColour(job.rubric))
-  const examined = await examinePage(image, job.rubric, job.side, job.turned)
+  const examined = await examinePage(image, job.rubric, job)
   const files = await writePageFiles(examined, job.folder)
   return { id: job.id, outcome: 'examined', evidence: examined.evidence, mono: examined.ink !== null, files }
 }
 
-async function count({ id, count: file }: CountJob): Promise<ExamineReply> {
-  const { pages } = await openSource(file)
-  return { id, outcome: 'counted', pages }
+async function count({ id, count: file, wide }: CountJob): Promise<ExamineReply> {
+  const source = await openSource(file)
+  return { id, outcome: 'counted', pages: source.pages, wide: wide ? await widePages(source) : [] }
 }
 
 /** What went wrong as a reply: the input's fault, or ours. */

@@ -94,9 +94,9 @@ export class Examiners {
     return this.ask(id => ({ ...request, id })) as Promise<Reply<'examined'>>
   }
 
-  /** How many pages a file has. */
-  count(file: string): Promise<Reply<'counted'>> {
-    return this.ask(id => ({ id, count: file })) as Promise<Reply<'counted'>>
+  /** How many pages a file has, and with `wide` which of them are wider than high. */
+  count(file: string, wide = false): Promise<Reply<'counted'>> {
+    return this.ask(id => ({ id, count: file, wide })) as Promise<Reply<'counted'>>
   }
 
   private ask(jobOf: (id: number) => ExamineJob | CountJob): Promise<ExamineReply> {

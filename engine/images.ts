@@ -12,6 +12,12 @@ export async function imageInfo(file: string): Promise<{ pages: number }> {
   return { pages: pages ?? 1 }
 }
 
+/** Width and height of one page as it is shown, in pixels. */
+export async function imageSize(file: string, page: number): Promise<{ width: number, height: number }> {
+  const { autoOrient: { width, height } } = await sharp(file, { ...openOptions, page: page - 1 }).metadata()
+  return { width, height }
+}
+
 /**
  * Decodes one page of a JPEG, PNG or TIFF, turned as its own orientation tag says.
  * @param page from 1
@@ -39,8 +45,8 @@ export async function encodeJpeg(image: PageImage, dpi: number, quality = 82): P
   return withJpegDensity(await raw(image).jpeg({ quality }).toBuffer(), dpi)
 }
 
-// sharp's withMetadata would add a colour profile and make a grey page three channels wide.
-function withJpegDensity(jpeg: Buffer, dpi: number): Buffer {
+/** The same JPEG with another resolution: sharp's withMetadata would add a colour profile and make a grey page three channels wide. */
+export function withJpegDensity(jpeg: Buffer, dpi: number): Buffer {
   // JFIF 1.02: APP0 follows the start of the image; unit 1 is dots an inch.
   const header = Buffer.from('ffe000104a46494600010201000000000000', 'hex')
   header.writeUInt16BE(Math.round(dpi), 12)

@@ -1,11 +1,14 @@
 import { createHash } from 'node:crypto'
-import { copyFile, mkdir, readFile, rename, writeFile } from 'node:fs/promises'
+import { copyFile, mkdir, mkdtemp, readFile, rename, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { freeName, renderName, type NameContext } from '../core/name/template'
+import { alto, hocr } from '../core/text/exports'
 import { plainText } from '../core/text/lines'
 import type { LedgerFile } from '../core/model/ledger'
 import type { FileSpec } from '../core/model/rubric'
 import { decodeImage, encodeJpeg, encodePng } from './images'
+import { laidOut, type Layout } from './layOut'
 import { writePdf, type PageToMake } from './pdfOut'
 import { writeTiff } from './tiff'
 
@@ -16,11 +19,12 @@ export interface DocumentToMake {
   created: Date
   language: string
   pages: readonly PageToMake[]
+  layout: Layout
   /** What a JSON file of the document holds. */
   index: Record<string, unknown>
 }
 
-const kinds: Record<MakeableFormat, { extension: string, mediaType: string }> = {
+const kinds: Record<FileSpec['format'], { extension: string, mediaType: string }> = {
   'pdf': { extension: 'pdf', mediaType: 'application/pdf' },
   'pdf-a': { extension: 'pdf', mediaType: 'application/pdf' },
   'tiff': { extension: 'tif', mediaType: 'image/tiff' },
@@ -28,13 +32,8 @@ const kinds: Record<MakeableFormat, { extension: string, mediaType: string }> = 
   'png': { extension: 'png', mediaType: 'image/png' },
   'txt': { extension: 'txt', mediaType: 'text/plain' },
   'json': { extension: 'json', mediaType: 'application/json' },
-}
-
-type MakeableFormat = Exclude<FileSpec['format'], 'alto' | 'hocr'>
-
-function kindOf(format: FileSpec['format']): { extension: string, mediaType: string } {
-  if (format === 'alto' || format === 'hocr') throw new Error(`Files of format ${format} cannot be made yet; checkSupported refuses them.`)
-  return kinds[format]
+  'alto': { extension: 'xml', mediaType: 'application/alto+xml' },
+  'hocr': { extension: 'hocr', mediaType: 'text/html' },
 }
 
 /**
@@ -42,9 +41,19 @@ function kindOf(format: FileSpec['format']): { extension: string, mediaType: str
  * @param taken asked with a relative name; a name that is given out must be reported as taken from then on
  */
 export async function makeFiles(specs: readonly FileSpec[], document: DocumentToMake, folder: string, taken: (name: string) => boolean, take: (name: string) => void): Promise<LedgerFile[]> {
+  const work = await mkdtemp(join(tmpdir(), 'rubricator-pages-'))
+  try {
+    const pages = await laidOut(document.pages, document.layout, work)
+    return await makeAll(specs, { ...document, pages }, folder, taken, take)
+  } finally {
+    await rm(work, { recursive: true, force: true })
+  }
+}
+
+async function makeAll(specs: readonly FileSpec[], document: DocumentToMake, folder: string, taken: (name: string) => boolean, take: (name: string) => void): Promise<LedgerFile[]> {
   const made: LedgerFile[] = []
   for (const spec of specs) {
-    const { extension, mediaType } = kindOf(spec.format)
+    const { extension, mediaType } = kinds[spec.format]
     const perPage = spec.format === 'jpeg' || spec.format === 'png'
     for (const [at, pages] of (perPage ? document.pages.map(page => [page]) : [document.pages]).entries()) {
       const suffix = perPage && document.pages.length > 1 ? `-${at + 1}` : ''
@@ -72,11 +81,13 @@ async function write(format: FileSpec['format'], path: string, pages: readonly P
       return writeFile(path, `${pages.map(page => plainText(page.words)).join('\n\f')}\n`)
     case 'json':
       return writeFile(path, `${JSON.stringify(document.index, null, 2)}\n`)
+    case 'alto':
+      return writeFile(path, alto(pages))
+    case 'hocr':
+      return writeFile(path, hocr(pages, document.title))
     case 'png':
     case 'jpeg':
       return writePicture(format, path, pages[0]!)
-    default:
-      kindOf(format)
   }
 }
 

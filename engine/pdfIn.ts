@@ -39,10 +39,12 @@ async function imageDpi(file: string, page: number): Promise<number | null> {
 }
 
 /** Size of a page in points, as it is shown. */
-async function pageSize(file: string, page: number): Promise<{ width: number, height: number }> {
+export async function pageSize(file: string, page: number): Promise<{ width: number, height: number }> {
   const text = (await runTool('pdfinfo', ['-f', String(page), '-l', String(page), file], { seconds: 20, memory: 1024 })).toString('utf8')
   const match = /size:\s+([\d.]+) x ([\d.]+)/.exec(text)
-  return { width: Number(match?.[1] ?? 595), height: Number(match?.[2] ?? 842) }
+  const [width, height] = [Number(match?.[1] ?? 595), Number(match?.[2] ?? 842)]
+  const turned = Number(/rot:\s+(\d+)/.exec(text)?.[1] ?? 0) % 180 !== 0
+  return turned ? { width: height, height: width } : { width, height }
 }
 
 /**

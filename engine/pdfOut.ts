@@ -7,8 +7,8 @@ import type { Word } from '../core/model/evidence'
 import { readG4 } from './tiff'
 import { letterWidth, makeWordsFont } from './wordsFont'
 
-/** One page of a document to be made: its image file, and the words on it. */
-export interface PageToMake { file: string, mono: boolean, widthPx: number, heightPx: number, dpi: number, words: readonly Word[] }
+/** One page of a document to be made: its image file, the words on it, and the sheet whose side it is. */
+export interface PageToMake { file: string, mono: boolean, widthPx: number, heightPx: number, dpi: number, words: readonly Word[], sheet?: number }
 
 export interface PdfOptions {
   title: string

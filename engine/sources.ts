@@ -1,7 +1,7 @@
 import { open, stat } from 'node:fs/promises'
-import { decodeImage, imageInfo } from './images'
+import { decodeImage, imageInfo, imageSize } from './images'
 import type { PageImage } from './pageImage'
-import { decodePdfPage, PdfFault, pdfPages } from './pdfIn'
+import { decodePdfPage, pageSize, PdfFault, pdfPages } from './pdfIn'
 import { sniff, type InputFormat } from './sniff'
 
 /** A file that was opened: its format and how many pages it has. */
@@ -60,4 +60,18 @@ function unreadable(format: InputFormat, error: unknown): UnreadableError {
   if (error instanceof PdfFault) return new UnreadableError(error.message, { cause: error })
   const reason = error instanceof Error ? error.message.replace(/\s+/g, ' ').replace(/\.$/, '') : String(error)
   return new UnreadableError(`This ${format.toUpperCase()} cannot be decoded (${reason}); scan or export it again.`, { cause: error })
+}
+
+/** Pages that are wider than high, from 1. @throws {UnreadableError} */
+export async function widePages(source: Source): Promise<number[]> {
+  const wide: number[] = []
+  try {
+    for (let page = 1; page <= source.pages; page++) {
+      const { width, height } = source.format === 'pdf' ? await pageSize(source.file, page) : await imageSize(source.file, page)
+      if (width > height) wide.push(page)
+    }
+  } catch (error) {
+    throw unreadable(source.format, error)
+  }
+  return wide
 }

@@ -18,6 +18,8 @@ export const LedgerPage = z.object({
   sourcePage: z.int().nullable(),
   sheet: z.int(),
   side: z.enum(['front', 'back']),
+  /** Which page of an opened book; absent for a side that is one page. */
+  half: z.enum(['left', 'right']).optional(),
   widthPx: z.int().nullable(),
   heightPx: z.int().nullable(),
   dpi: z.number().nullable(),

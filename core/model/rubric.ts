@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { barcodeFormats } from './barcodeFormats'
-import { placeholdersOf, templateFault } from '../name/template'
+import { placeholdersOf, templateFault, textFault } from '../name/template'
 
 /** A regular expression as text; it must compile. */
 const pattern = z.string().check((context) => {
@@ -35,6 +35,16 @@ const Scan = z.strictObject({
   paper: z.enum(['auto', 'A3', 'A4', 'A5', 'letter', 'legal', 'ledger']).default('auto'),
   mixedSizes: z.boolean().default(false),
   lighten: z.int().min(-5).max(5).default(0),
+  /** Flatter to harder. */
+  contrast: z.int().min(-5).max(5).default(0),
+  /** Softer to sharper. */
+  sharpness: z.int().min(-5).max(5).default(0),
+  /** What the originals are: `photo` keeps grey and colour as they are where `colour` is auto. */
+  original: z.enum(['text', 'text-and-pictures', 'photo']).default('text-and-pictures'),
+  /** Size of the pages in files, in hundredths of the paper's. */
+  percent: z.int().min(25).max(400).default(100),
+  /** Feed slowly, for folded or delicate paper, where the device can. */
+  gentle: z.boolean().default(false),
 })
 
 const Clean = z.strictObject({
@@ -58,6 +68,18 @@ const Clean = z.strictObject({
     unit: z.enum(['in', 'mm']).default('mm'),
   }).prefault({}),
   spread: z.enum(['none', 'left-to-right', 'right-to-left']).default('none'),
+  /** What is painted over with paper. */
+  remove: z.array(z.enum(['borders', 'holes', 'specks', 'streaks'])).max(4).default([]),
+  /** Both sides of a card land on one page of this rubric's paper. */
+  card: z.boolean().default(false),
+  /** Printed on every page of the files; a template that may also say {page}. */
+  stamp: z.strictObject({
+    text: z.string().min(1).max(120).check((context) => {
+      const fault = textFault(context.value)
+      if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
+    }),
+    place: z.enum(['top-left', 'top-right', 'bottom-left', 'bottom-right']).default('bottom-right'),
+  }).optional(),
 })
 
 const BarcodeRule = z.strictObject({
@@ -208,6 +230,7 @@ export const Rubric = z.strictObject({
     const unknown = placeholdersOf(value).find(name => !names.has(name))
     if (unknown) report(path, value, `a template of fields of this rubric; {${unknown}} is not one`)
   }
+  if (rubric.clean.stamp) checkNames(['clean', 'stamp', 'text'], rubric.clean.stamp.text.replaceAll('{page}', ''))
   rubric.files.forEach((file, at) => checkNames(['files', at, 'name'], file.name))
   rubric.send.forEach((send, at) => send.folder && checkNames(['send', at, 'folder'], send.folder))
 })

@@ -29,8 +29,18 @@ function parse(template: string): Part[] {
   return parts
 }
 
-/** What is wrong with a template, as what was expected instead; null where it is sound. */
+/** What is wrong with a template of a name, as what was expected instead; null where it is sound. */
 export function templateFault(template: string): string | null {
+  const fault = textFault(template)
+  if (fault) return fault
+  if (template.startsWith('/') || template.split('/').some(step => step === '..' || step === '.')) {
+    return 'a name inside its folder, without a leading "/", "." or ".."'
+  }
+  return null
+}
+
+/** The same for a template of text. */
+export function textFault(template: string): string | null {
   for (const part of parse(template)) {
     if ('text' in part) {
       if (/[{}]/.test(part.text)) return 'braces only around a name, such as {seq:3}'
@@ -40,9 +50,6 @@ export function templateFault(template: string): string | null {
     } else if (part.name !== 'seq' && part.name !== 'date' && part.option !== null) {
       return `{${part.name}} without an option`
     }
-  }
-  if (template.startsWith('/') || template.split('/').some(step => step === '..' || step === '.')) {
-    return 'a name inside its folder, without a leading "/", "." or ".."'
   }
   return null
 }
@@ -99,6 +106,11 @@ export function renderName(template: string, context: NameContext): string {
     .map(part => 'text' in part ? part.text.replace(/[<>:"|?*]/g, '_') : safePart(resolve(part.name, part.option, context)))
     .join('')
   return filled.split('/').map(safeStep).join('/')
+}
+
+/** What a template says as a line of text, for a stamp or a subject; it may also ask for {page}. */
+export function renderText(template: string, context: NameContext, page = 1): string {
+  return parse(template).map(part => 'text' in part ? part.text : part.name === 'page' ? String(page) : resolve(part.name, part.option, context)).join('').replace(/\s+/g, ' ').trim()
 }
 
 /** The name, or the name with " (2)", " (3)" … before its extension: the first that is not taken. */

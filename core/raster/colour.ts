@@ -1,4 +1,5 @@
 import type { Grey, Rgb } from './image'
+import { paperLevel } from './turn'
 
 // JPEG leaves a little of both at the edges of ink.
 const strayShare = 0.0005
@@ -34,4 +35,35 @@ export function hasColour(image: Rgb): boolean {
     if (apart > leastColour) coloured++
   }
   return coloured > strayShare * pixels
+}
+
+const leastTones = 0.004
+const toneBlock = 16
+
+/**
+ * Whether a grey page shows something that mono would spoil: a photograph or a shaded area. Text and lines do not,
+ * however grey their paper: their middle levels are thin edges only.
+ */
+export function hasTones(image: Grey): boolean {
+  const { width, height, data } = image
+  const paper = paperLevel(image)
+  const light = paper * 0.8
+  const dark = paper * 0.4
+  let toned = 0
+  let blocks = 0
+  for (let top = 0; top + toneBlock <= height; top += toneBlock) {
+    for (let left = 0; left + toneBlock <= width; left += toneBlock, blocks++) {
+      let even = 0
+      for (let y = top; y < top + toneBlock; y += 2) {
+        for (let x = left + 1; x < left + toneBlock; x += 2) {
+          const at = y * width + x
+          const level = data[at]!
+          if (level > dark && level < light && Math.abs(level - data[at - 1]!) < 14) even++
+        }
+      }
+      // Half of the block's looked-at pixels.
+      if (even > toneBlock * toneBlock / 8) toned++
+    }
+  }
+  return toned > leastTones * blocks
 }

@@ -111,7 +111,7 @@ function isStraight(parts: Components, part: number, lying: boolean): boolean {
 }
 
 /** Specks: dust no larger than a millimetre, with fewer than three marks near. A sentence's dot has neighbours. */
-export function isSpeck(parts: Components, page: Page): (part: number, dropped: Uint8Array) => boolean {
+export function isSpeck(parts: Components, page: Page): (part: number, dropped: (other: number) => boolean) => boolean {
   const small = Math.max(2, Math.round(0.042 * page.dpi))
   const reach = Math.max(4, Math.round(0.12 * page.dpi))
   const columns = Math.ceil(page.width / reach) + 2
@@ -136,7 +136,7 @@ export function isSpeck(parts: Components, page: Page): (part: number, dropped: 
     for (const row of [-columns, 0, columns]) {
       for (const column of [-1, 0, 1]) {
         for (const other of cells.get(cell + row + column) ?? []) {
-          if (other === part || dropped[other] === 1) continue
+          if (other === part || dropped(other)) continue
           if (!isSmall(other)) return false
           if (Math.hypot(centreX(other) - centreX(part), centreY(other) - centreY(part)) <= reach && ++near >= 3) return false
         }

@@ -11,8 +11,23 @@ const faint = 0.34
 const sharpEdge = 0.055
 const leastPaper = 0.62
 
-/** What stands on a side: the share of it that is ink a reader would see, and that ink alone. */
-export interface InkFound { ink: number, content: Bitmap }
+/** Marks that no reader would miss. */
+export type Dirt = 'borders' | 'specks' | 'holes'
+
+/**
+ * What stands on a side: the share of it that is ink a reader would see, and that ink alone. `dirt` is what was asked
+ * to be removed, null where nothing was found or asked.
+ */
+export interface InkFound { ink: number, content: Bitmap, dirt: Bitmap | null }
+
+// Why a component does not count.
+const seen = 1
+const edge = 2
+const streak = 3
+const hole = 4
+const staple = 5
+const speck = 6
+const removedBy: Record<Dirt, readonly number[]> = { borders: [edge], specks: [speck], holes: [hole, staple] }
 
 /** Everything clearly darker than the paper around it, and how light the paper is there. */
 function darkMarks(image: Grey, dpi: number): { marks: Bitmap, paper: Blocks } {
@@ -56,34 +71,41 @@ function looks(image: Grey, parts: Components, paper: Blocks): Look {
  * see-through of the other side do not count; a faint pencil line or a page number does.
  * Give the side as it was scanned, before straightening: streaks run along the feed.
  */
-export function findInk(image: Grey, dpi: number): InkFound {
+export function findInk(image: Grey, dpi: number, remove: readonly Dirt[] = []): InkFound {
   const { marks, paper } = darkMarks(image, dpi)
   const parts = findComponents(marks)
-  return discounted(marks, parts, looks(image, parts, paper), dpi)
+  return discounted(marks, parts, looks(image, parts, paper), dpi, remove)
 }
 
 /** The same for a side of which only black and white are known: see-through cannot be told there. */
-export function findInkOfTwoLevels(marks: Bitmap, dpi: number): InkFound {
-  return discounted({ ...marks, data: marks.data.slice() }, findComponents(marks), null, dpi)
+export function findInkOfTwoLevels(marks: Bitmap, dpi: number, remove: readonly Dirt[] = []): InkFound {
+  return discounted({ ...marks, data: marks.data.slice() }, findComponents(marks), null, dpi, remove)
 }
 
-function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: number): InkFound {
+function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: number, remove: readonly Dirt[]): InkFound {
   const page = { width: marks.width, height: marks.height, dpi }
   const drop = new Uint8Array(parts.count)
   const streaks = isStreak(parts, page)
   const specks = isSpeck(parts, page)
   for (let part = 0; part < parts.count; part++) {
-    const seeThrough = look !== null && look.darkest[part]! < faint && look.steepest[part]! < sharpEdge
-    if (seeThrough || touchesEdge(parts, part, page) || streaks(part) || isHole(parts, part, page) || isStaple(parts, part, page)) drop[part] = 1
+    if (look !== null && look.darkest[part]! < faint && look.steepest[part]! < sharpEdge) drop[part] = seen
+    else if (touchesEdge(parts, part, page)) drop[part] = edge
+    else if (streaks(part)) drop[part] = streak
+    else if (isHole(parts, part, page)) drop[part] = hole
+    else if (isStaple(parts, part, page)) drop[part] = staple
   }
-  for (let part = 0; part < parts.count; part++) if (!drop[part] && specks(part, drop)) drop[part] = 2
+  for (let part = 0; part < parts.count; part++) if (!drop[part] && specks(part, other => drop[other]! > 0 && drop[other] !== speck)) drop[part] = speck
 
+  const removed = new Set(remove.flatMap(kind => removedBy[kind]))
+  const dirt = removed.size > 0 && drop.some(reason => removed.has(reason)) ? { ...marks, data: new Uint8Array(marks.data.length) } : null
   let count = 0
   const { runs, owner } = parts
   for (let run = 0; run < runs.count; run++) {
     const from = runs.row[run]! * marks.width
-    if (drop[owner[run]!]) marks.data.fill(0, from + runs.start[run]!, from + runs.end[run]!)
+    const reason = drop[owner[run]!]!
+    if (reason) marks.data.fill(0, from + runs.start[run]!, from + runs.end[run]!)
     else count += runs.end[run]! - runs.start[run]!
+    if (dirt && removed.has(reason)) dirt.data.fill(1, from + runs.start[run]!, from + runs.end[run]!)
   }
-  return { ink: count / marks.data.length, content: marks }
+  return { ink: count / marks.data.length, content: marks, dirt }
 }

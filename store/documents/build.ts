@@ -20,6 +20,7 @@ const PageRow = z.object({
   heightPx: z.int(),
   dpi: z.number(),
   words: z.array(Word).nullable(),
+  sheet: z.int(),
 })
 
 /** What making a document's files needs to know. */
@@ -31,7 +32,7 @@ export async function documentToBuild(sql: Sql, document: number) {
     where documents.id = ${document}`
   const pages = await sql`
     select page_blob, mono, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx",
-      (evidence->>'dpi')::float as dpi, words
+      (evidence->>'dpi')::float as dpi, words, sheet
     from pages
     where document_id = ${document}
     order by place`

@@ -7,31 +7,10 @@ import { findInk } from '../../core/raster/ink'
 import { adaptiveMono, fixedMono } from '../../core/raster/mono'
 import { findSkew } from '../../core/raster/skew'
 import { straighten } from '../../core/raster/turn'
+import { disc, draw, page } from './pixels'
 
 const dpi = 200
 const maxInk = 0.00001
-
-/** A4 at 200 dpi with a little grain, on which tests draw with functions of x and y. */
-function page(paper = 240): Grey {
-  const data = new Uint8Array(1654 * 2339)
-  let state = 9
-  for (let at = 0; at < data.length; at++) {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    data[at] = paper + (state >>> 29) - 4
-  }
-  return { width: 1654, height: 2339, data }
-}
-
-function draw(image: Grey, x: number, y: number, width: number, height: number, level: number, inside: (x: number, y: number) => boolean = () => true): Grey {
-  for (let row = 0; row < height; row++) {
-    for (let column = 0; column < width; column++) {
-      if (inside(column, row)) image.data[Math.round(y + row) * image.width + Math.round(x + column)] = level
-    }
-  }
-  return image
-}
-
-const disc = (radius: number) => (x: number, y: number) => Math.hypot(x - radius, y - radius) <= radius
 
 /** A light mark whose edges run out softly, as ink that comes through paper does. */
 function soft(image: Grey, x: number, y: number, size: number, depth: number): Grey {

@@ -36,13 +36,7 @@ it.each([
 })
 
 it.each([
-  [{ scan: { lighten: 2 } }, 'scan.lighten'],
-  [{ scan: { mixedSizes: true } }, 'scan.mixedSizes'],
-  [{ clean: { dropout: ['#d94a3a'] } }, 'clean.dropout'],
-  [{ clean: { spread: 'left-to-right' } }, 'clean.spread'],
-  [{ clean: { eraseEdges: { top: 3 } } }, 'clean.eraseEdges'],
   [{ entry: 'panel' }, 'entry'],
-  [{ files: [{ format: 'alto' }] }, 'files[0].format'],
 ])('refuses by name what it cannot do yet: %j', (more, path) => {
   const read = readRubric({ ...sound, ...more })
   expect(read.ok ? [] : read.issues.map(issue => issue.path)).toEqual([path])

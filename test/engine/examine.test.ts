@@ -20,27 +20,51 @@ function page(ink: [number, number, number], paper: [number, number, number], ch
   }
   return { width, height, channels, data, dpi: 100 }
 }
+/** A page with a picture in greys. */
+function shaded(): PageImage {
+  const image = page([40, 40, 40], [235, 235, 235], 1)
+  for (let y = 600; y < 1000; y++) for (let x = 100; x < 700; x++) image.data[y * width + x] = 60 + Math.round((x + y) / 1700 * 150)
+  return image
+}
 const rubric = (scan: Record<string, unknown>) => Rubric.parse({ version: 1, name: 'R', scan: { sides: 'both', ...scan } })
 const white: [number, number, number] = [255, 255, 255]
 const cream: [number, number, number] = [246, 238, 216]
 
-describe('auto colour keeps what the page holds', () => {
+describe('auto colour keeps what a reader would miss', () => {
   it.each<[string, PageImage, number, boolean]>([
     ['red on white', page([200, 30, 30], white, 3), 3, false],
-    ['black on cream paper', page([40, 36, 30], cream, 3), 1, false],
-    ['a grey scan', page([60, 60, 60], [230, 230, 230], 1), 1, false],
+    ['black on cream paper', page([40, 36, 30], cream, 3), 1, true],
+    ['black on grey paper', page([60, 60, 60], [190, 190, 190], 1), 1, true],
+    ['a shaded picture', shaded(), 1, false],
     ['black and white', page([0, 0, 0], white, 1), 1, true],
   ])('%s', async (_, image, channels, mono) => {
-    const examined = await examinePage(image, rubric({ colour: 'auto' }), 'front')
+    const examined = await examinePage(image, rubric({ colour: 'auto' }), { side: 'front' })
     expect([examined.page.channels, examined.ink !== null]).toEqual([channels, mono])
   })
+})
+
+it('erases edges of the upright page, where nothing counts as ink, and takes the two pages of a book apart at its fold', async () => {
+  const edged = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'grey' }, clean: { deskew: false, eraseEdges: { top: 5, left: 5, unit: 'in' } } })
+  const { page: erased, evidence } = await examinePage(page([0, 0, 0], white, 1), edged, { side: 'front' })
+  expect([evidence.blank, erased.data.every(level => level === 255)]).toEqual([true, true])
+
+  const book: PageImage = { width: width * 2, height, channels: 1, dpi: 100, data: new Uint8Array(width * 2 * height).fill(240) }
+  const left = page([0, 0, 0], [240, 240, 240], 1)
+  for (let y = 0; y < height; y++) book.data.set(left.data.subarray(y * width, (y + 1) * width), y * width * 2)
+  // The fold lies a little off the middle, under a shadow.
+  for (let y = 0; y < height; y++) for (let x = -14; x <= 14; x++) book.data[y * width * 2 + 850 + x] = 90 + Math.abs(x) * 9
+  const spread = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'grey' }, clean: { spread: 'left-to-right', deskew: false } })
+  const halves = await Promise.all((['left', 'right'] as const).map(half => examinePage(book, spread, { side: 'front', half })))
+  expect(halves.map(half => half.evidence.blank)).toEqual([false, true])
+  expect(halves.map(half => Math.abs(half.page.width - 820) < 30)).toEqual([true, true])
+  expect(halves.every(({ page: half }) => Math.min(...half.data.subarray(0, half.width)) > 200)).toBe(true)
 })
 
 it('turns the backs of paper that opens like a notepad', async () => {
   const inkIn = (image: PageImage, top: number) => image.data.subarray(top * width, (top + 500) * width).some(value => value < 128)
   const image = page([0, 0, 0], white, 1)
   const scan = { colour: 'mono', flip: 'short-edge' }
-  const [front, back] = [await examinePage(image, rubric(scan), 'front'), await examinePage(image, rubric(scan), 'back')]
+  const [front, back] = [await examinePage(image, rubric(scan), { side: 'front' }), await examinePage(image, rubric(scan), { side: 'back' })]
   expect([inkIn(front.page, 0), inkIn(front.page, 660)]).toEqual([true, false])
   expect([inkIn(back.page, 0), inkIn(back.page, 660)]).toEqual([false, true])
 })
@@ -51,8 +75,8 @@ describe('upright', () => {
 
   it.each([90, 180, 270] as const)('a letter that was fed %i° wrong is turned by its text\'s direction', async (degrees) => {
     const scanned = await scanSide(stack, 0, 'front', 150, 'grey')
-    const { page: image } = await examinePage({ ...quarterTurn(scanned, degrees), dpi: 150 }, straightUp, 'front')
-    const expected = await examinePage({ ...scanned, dpi: 150 }, straightUp, 'front')
+    const { page: image } = await examinePage({ ...quarterTurn(scanned, degrees), dpi: 150 }, straightUp, { side: 'front' })
+    const expected = await examinePage({ ...scanned, dpi: 150 }, straightUp, { side: 'front' })
     expect([image.width, image.height]).toEqual([expected.page.width, expected.page.height])
     let apart = 0
     for (let at = 0; at < image.data.length; at++) if (Math.abs(image.data[at]! - expected.page.data[at]!) > 90) apart++
@@ -61,9 +85,9 @@ describe('upright', () => {
 
   it('by a person, on top of that, and not at all where nothing is written', async () => {
     const scanned = await scanSide(stack, 0, 'front', 150, 'grey')
-    const turned = await examinePage({ ...scanned, dpi: 150 }, straightUp, 'front', 90)
+    const turned = await examinePage({ ...scanned, dpi: 150 }, straightUp, { side: 'front', turned: 90 })
     expect([turned.page.width, turned.page.height]).toEqual([scanned.height, scanned.width])
-    const sparse = await examinePage(page([0, 0, 0], white, 1), rubric({ colour: 'grey' }), 'front')
+    const sparse = await examinePage(page([0, 0, 0], white, 1), rubric({ colour: 'grey' }), { side: 'front' })
     expect(sparse.page.width).toBe(width)
   })
 })

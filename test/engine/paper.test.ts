@@ -19,7 +19,7 @@ it.each<[number, ColourMode]>([[150, 'grey'], [300, 'grey'], [200, 'colour'], [2
   for (const number of chosen) {
     const truth = stack.truth.sides[number - 1]!
     const scanned = await scanSide(stack, truth.sheet - 1, truth.side, dpi, mode)
-    const { evidence, page } = await examinePage({ ...scanned, dpi }, rubric, truth.side)
+    const { evidence, page } = await examinePage({ ...scanned, dpi }, rubric, { side: truth.side })
     const name = `side ${number} (${truth.what})`
     expect([name, page.width, page.height]).toEqual([name, scanned.width, scanned.height])
     // A device's own black and white has turned specks and see-through to ink before we see them.
