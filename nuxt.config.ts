@@ -12,6 +12,8 @@ export default defineNuxtConfig({
   app: { head: { title: 'Rubricator', htmlAttrs: { lang: 'en' } } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } } },
   runtimeConfig: { session: { password: '', maxAge: 12 * 3600, cookie: { sameSite: 'lax', secure: false } } },
+  // Files are read as a stream, with a limit of their own.
+  routeRules: { '/api/batches/*/files': { security: { requestSizeLimiter: false } } },
   security: {
     headers: {
       contentSecurityPolicy: {

@@ -14,6 +14,7 @@ export interface Side extends SplitPage {
   sourcePage: number | null
   files: PageFiles | null
   mono: boolean
+  bornDigital: boolean
   /** Which page of an opened book. */
   half: 'left' | 'right' | null
 }
@@ -29,7 +30,7 @@ async function listSides(files: readonly string[], rubric: Rubric, examiners: Ex
         page: sides.length + 1,
         sheet: (both ? Math.floor(scanned / 2) : scanned) + 1,
         side: both && scanned % 2 === 1 ? 'back' : 'front',
-        source, sourcePage, trouble, half, evidence: null, words: null, answer: null, files: null, mono: false,
+        source, sourcePage, trouble, half, evidence: null, words: null, answer: null, files: null, mono: false, bornDigital: false,
       })
     }
     scanned++
@@ -57,7 +58,7 @@ export async function examineAll(files: readonly string[], rubric: Rubric, work:
         const reply = await examiners.examine({ file: side.source, page: side.sourcePage, side: side.side, half: side.half, rubric, folder })
         if (reply.outcome === 'failed') throw new Error(`Examining ${side.source}, page ${side.sourcePage}, failed: ${reply.error}`)
         if (reply.outcome === 'unreadable') side.trouble = reply.why
-        else Object.assign(side, { evidence: reply.evidence, files: reply.files, mono: reply.mono })
+        else Object.assign(side, { evidence: reply.evidence, files: reply.files, mono: reply.mono, words: reply.words, bornDigital: reply.bornDigital })
       }
       progress.step('Examining', ++done, sides.length)
     })

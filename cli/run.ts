@@ -95,9 +95,9 @@ async function makeAll(documents: readonly SplitDocument[], sides: ReadonlyMap<n
     const read = document.pages.map(page => sides.get(page)!.words ?? [])
     const { fields, missing } = fillFields(typeOf(rubric, document.type), { barcode: document.barcode, pages: read, records: {} })
     const pages = document.pages.map((page, at) => {
-      const { evidence, files, mono, sheet } = sides.get(page)!
+      const { evidence, files, mono, sheet, bornDigital, source, sourcePage } = sides.get(page)!
       if (!evidence || !files) throw new Error(`Page ${page} is in document ${document.document} but was never examined.`)
-      return { file: files.page, mono, widthPx: evidence.widthPx, heightPx: evidence.heightPx, dpi: evidence.dpi, words: read[at]!, sheet }
+      return { file: files.page, mono, widthPx: evidence.widthPx, heightPx: evidence.heightPx, dpi: evidence.dpi, words: read[at]!, sheet, ...(bornDigital && sourcePage ? { born: { file: source, page: sourcePage } } : {}) }
     })
     const toMake = documentToMake({
       rubric, batch: rubric.name, document: document.document, type: document.type,

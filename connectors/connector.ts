@@ -7,6 +7,8 @@ export interface Delivery {
   id: string
   /** Folder below the destination's own, with "/" between steps; empty for none. */
   folder: string
+  /** Mail addresses of those who get it, where a person chose some. */
+  people: readonly string[]
   files: readonly { name: string, path: string, sha256: string, mediaType: string }[]
   /** Type and index values. */
   index: Record<string, unknown>

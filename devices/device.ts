@@ -24,7 +24,7 @@ export interface DeviceStatus {
 export interface DeviceJob { address: string, running: boolean, broken: boolean, completed: number | null }
 
 /** How to scan; taken from a rubric. */
-export interface ScanSettings { source: 'feeder' | 'glass', twoSided: boolean, colour: 'grey' | 'colour', dpi: number, paper: Rubric['scan']['paper'] }
+export interface ScanSettings { source: 'feeder' | 'glass', twoSided: boolean, colour: 'grey' | 'colour', dpi: number, paper: Rubric['scan']['paper'], gentle: boolean, original: Rubric['scan']['original'] }
 
 /** One file that the device handed over. */
 export interface ScannedFile { bytes: Buffer, mediaType: string }
@@ -48,6 +48,10 @@ export class DeviceError extends Error {}
  * and dropout needs colour; a device's own mono has thrown that away.
  */
 export function scanSettings(rubric: Rubric): ScanSettings {
-  const { source, sides, colour, dpi, paper } = rubric.scan
-  return { source, twoSided: source === 'feeder' && sides === 'both', colour: colour === 'mono' || colour === 'grey' ? 'grey' : 'colour', dpi, paper }
+  const { source, sides, colour, dpi, paper, mixedSizes, gentle, original } = rubric.scan
+  // Every sheet fits the largest; the paper is found on it afterwards.
+  const size = mixedSizes ? 'A3' : paper
+  const takesColoursOut = rubric.clean.dropout.length + rubric.clean.keepInk.length > 0
+  const grey = colour === 'grey' || (colour === 'mono' && !takesColoursOut)
+  return { source, twoSided: source === 'feeder' && sides === 'both', colour: grey ? 'grey' : 'colour', dpi, paper: size, gentle, original }
 }

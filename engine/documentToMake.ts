@@ -16,6 +16,7 @@ export interface DocumentFacts {
   barcode: Record<string, string>
   created: Date
   pages: readonly PageToMake[]
+  protect?: string | null
 }
 
 /** What the files of a document are called and say, from its index values. */
@@ -43,6 +44,7 @@ export function documentToMake(facts: DocumentFacts): DocumentToMake {
     created: facts.created,
     language: 'en',
     pages: facts.pages,
+    protect: facts.protect ?? null,
     index: { document: facts.document, type: type?.id ?? null, pages: facts.pages.length, values },
   }
 }

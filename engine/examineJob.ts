@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { PageEvidence } from '../core/model/evidence'
+import { PageEvidence, Word } from '../core/model/evidence'
 import { Rubric } from '../core/model/rubric'
 
 /** Another thing that the examining process is asked: how many pages a file has. Opening it may bring the decoder down, too. */
@@ -28,6 +28,10 @@ export const ExamineReply = z.discriminatedUnion('outcome', [
     outcome: z.literal('examined'),
     evidence: PageEvidence,
     mono: z.boolean(),
+    colour: z.enum(['mono', 'grey', 'colour']),
+    /** A page that was never paper, and the text that it carries itself. */
+    bornDigital: z.boolean(),
+    words: z.array(Word).nullable(),
     files: z.object({ page: z.string(), thumbnail: z.string() }),
   }),
   /** `wide`: pages that are wider than high, from 1, where they were asked for. */

@@ -1,18 +1,38 @@
 import { z } from 'zod'
+import type { Word } from '../core/model/evidence'
+import { Rubric } from '../core/model/rubric'
 import { examinePage } from './examine'
 import { CountJob, ExamineJob, type ExamineReply } from './examineJob'
 import { writePageFiles } from './pageFiles'
 import { wantsColour } from './prepare'
-import { decodePage, openSource, UnreadableError, widePages } from './sources'
+import { ownText } from './pdfText'
+import { decodePage, openSource, UnreadableError, widePages, type Source } from './sources'
 
 // Runs on its own, so that an image that brings the decoder down brings nothing else down.
 
 async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> {
   const source = await openSource(job.file)
-  const image = await decodePage(source, job.page, job.rubric.scan.dpi, wantsColour(job.rubric))
-  const examined = await examinePage(image, job.rubric, job)
+  const words = await wordsOf(source, job)
+  const rubric = words ? asItIs(job.rubric) : job.rubric
+  const image = await decodePage(source, job.page, rubric.scan.dpi, wantsColour(rubric))
+  const examined = await examinePage(image, rubric, job)
   const files = await writePageFiles(examined, job.folder)
-  return { id: job.id, outcome: 'examined', evidence: examined.evidence, mono: examined.ink !== null, files }
+  return {
+    id: job.id, outcome: 'examined', evidence: examined.evidence, mono: examined.ink !== null,
+    colour: examined.ink ? 'mono' : examined.page.channels === 1 ? 'grey' : 'colour', bornDigital: words !== null, words, files,
+  }
+}
+
+/** The text of a page that was never paper and stays as it is; null for all others. */
+async function wordsOf(source: Source, { page, half, turned, rubric }: z.output<typeof ExamineJob>): Promise<Word[] | null> {
+  const changed = half !== null || turned !== 0 || typeof rubric.clean.rotate === 'number'
+  return source.format === 'pdf' && !changed ? ownText(source.file, page) : null
+}
+
+/** A rubric that cleans nothing: what no scanner touched is neither askew nor dirty. */
+function asItIs(rubric: Rubric): Rubric {
+  const { blank, mono } = rubric.clean
+  return { ...rubric, scan: { ...rubric.scan, lighten: 0, contrast: 0, sharpness: 0 }, clean: Rubric.shape.clean.parse({ blank, mono, deskew: false }) }
 }
 
 async function count({ id, count: file, wide }: CountJob): Promise<ExamineReply> {

@@ -108,7 +108,7 @@ async function scaled(page: PageToMake, factor: number, path: string): Promise<P
   const file = `${path}.${page.mono ? 'tif' : 'jpg'}`
   await writeFile(file, page.mono ? encodeG4(bitmapOf(await decodeImage(page.file, 1)), dpi) : withJpegDensity(await readFile(page.file), dpi))
   return {
-    ...page, file, dpi,
+    ...page, file, dpi, born: undefined,
     words: page.words.map(word => ({ ...word, x: word.x * factor, y: word.y * factor, width: word.width * factor, height: word.height * factor })),
   }
 }

@@ -8,6 +8,7 @@ import { plainText } from '../core/text/lines'
 import type { LedgerFile } from '../core/model/ledger'
 import type { FileSpec } from '../core/model/rubric'
 import { decodeImage, encodeJpeg, encodePng } from './images'
+import { keepBornPages } from './bornPages'
 import { laidOut, type Layout } from './layOut'
 import { writePdf, type PageToMake } from './pdfOut'
 import { writeTiff } from './tiff'
@@ -20,6 +21,8 @@ export interface DocumentToMake {
   language: string
   pages: readonly PageToMake[]
   layout: Layout
+  /** The code without which a PDF does not open. */
+  protect: string | null
   /** What a JSON file of the document holds. */
   index: Record<string, unknown>
 }
@@ -74,7 +77,9 @@ async function write(format: FileSpec['format'], path: string, pages: readonly P
   switch (format) {
     case 'pdf':
     case 'pdf-a':
-      return writePdf(path, pages, { title: document.title, archival: format === 'pdf-a', created: document.created, language: document.language })
+      await writePdf(path, pages, { title: document.title, archival: format === 'pdf-a', created: document.created, language: document.language, protect: document.protect })
+      // PDF/A promises more about its pages than somebody else's PDF keeps.
+      return format === 'pdf' && !document.protect ? keepBornPages(path, pages) : undefined
     case 'tiff':
       return writeTiff(path, pages)
     case 'txt':

@@ -7,8 +7,11 @@ import type { Word } from '../core/model/evidence'
 import { readG4 } from './tiff'
 import { letterWidth, makeWordsFont } from './wordsFont'
 
-/** One page of a document to be made: its image file, the words on it, and the sheet whose side it is. */
-export interface PageToMake { file: string, mono: boolean, widthPx: number, heightPx: number, dpi: number, words: readonly Word[], sheet?: number }
+/**
+ * One page of a document to be made: its image file, the words on it, the sheet whose side it is, and the PDF page that
+ * it was born as, where it never was paper.
+ */
+export interface PageToMake { file: string, mono: boolean, widthPx: number, heightPx: number, dpi: number, words: readonly Word[], sheet?: number, born?: { file: string, page: number } }
 
 export interface PdfOptions {
   title: string
@@ -17,6 +20,8 @@ export interface PdfOptions {
   /** Written into the file; the same date gives the same bytes. */
   created: Date
   language: string
+  /** The code without which it does not open (AES-256); null for none. */
+  protect: string | null
 }
 
 /** The parts of PDFKit that place content without its text layout; its types leave them out. */
@@ -123,9 +128,10 @@ end`
 export async function writePdf(to: string, pages: readonly PageToMake[], options: PdfOptions): Promise<void> {
   const document = new PDFDocument({
     autoFirstPage: false,
-    pdfVersion: '1.7',
+    pdfVersion: options.protect === null ? '1.7' : '1.7ext3',
     lang: options.language,
     displayTitle: true,
+    ...(options.protect === null ? {} : { userPassword: options.protect, permissions: { printing: 'highResolution' as const, copying: true, contentAccessibility: true } }),
     ...(options.archival ? { subset: 'PDF/A-2b' as const } : {}),
     info: { Title: options.title, Creator: 'Rubricator', Producer: 'Rubricator', CreationDate: options.created },
   })

@@ -1,4 +1,4 @@
-export type InputFormat = 'pdf' | 'tiff' | 'jpeg' | 'png'
+export type InputFormat = 'pdf' | 'tiff' | 'jpeg' | 'png' | 'webp'
 
 /** What a file is by its first bytes, whatever its name says; null where it is none of ours. */
 export function sniff(head: Uint8Array): InputFormat | null {
@@ -6,6 +6,7 @@ export function sniff(head: Uint8Array): InputFormat | null {
   if (starts(0xff, 0xd8, 0xff)) return 'jpeg'
   if (starts(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return 'png'
   if (starts(0x49, 0x49, 0x2a, 0x00) || starts(0x4d, 0x4d, 0x00, 0x2a)) return 'tiff'
+  if (starts(0x52, 0x49, 0x46, 0x46) && Buffer.from(head.subarray(8, 12)).equals(Buffer.from('WEBP'))) return 'webp'
   // ISO 32000-1, annex H: a reader accepts the header anywhere in the first 1024 bytes.
   if (Buffer.from(head.subarray(0, 1024)).includes('%PDF-')) return 'pdf'
   return null

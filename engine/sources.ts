@@ -40,7 +40,7 @@ async function formatOf(file: string): Promise<InputFormat> {
     throw new UnreadableError(`The file cannot be read (${(error as Error).message}).`, { cause: error })
   }
   const format = sniff(head)
-  if (!format) throw new UnreadableError('The file is none of PDF, TIFF, JPEG or PNG, whatever its name says; export it as one of these.')
+  if (!format) throw new UnreadableError('The file is none of PDF, TIFF, JPEG, PNG or WebP, whatever its name says; export it as one of these.')
   return format
 }
 

@@ -9,8 +9,9 @@ const leastFreeBytes = 500 * 1024 * 1024
 const SignIn = z.object({ name: z.string(), password: z.string(), pin: z.string(), badge: z.string(), roles: z.array(z.enum(['clerk', 'checker', 'steward'])) })
 export type SignIn = z.infer<typeof SignIn>
 
-// A copy of before the vessel register has no key for it yet.
-const Secrets = z.object({ databasePassword: z.string(), sessionPassword: z.string().min(32), registerKey: z.string().default(() => randomBytes(24).toString('hex')), signIns: z.array(SignIn) })
+// A copy from before something needed a key gets one.
+const newKey = z.string().default(() => randomBytes(24).toString('hex'))
+const Secrets = z.object({ databasePassword: z.string(), sessionPassword: z.string().min(32), registerKey: newKey, pinKey: newKey, readerKey: newKey, signIns: z.array(SignIn) })
 export type Secrets = z.infer<typeof Secrets>
 
 /** Makes the data folder. @throws {Trouble} where it cannot be written or the disk is nearly full */
@@ -44,11 +45,17 @@ export async function loadSecrets(data: string): Promise<Secrets> {
     if (error.code === 'ENOENT') return null
     throw new Trouble(`${path} cannot be read (${error.message}); give it back to ${process.env.USER ?? 'you'}, or set RUBRICATOR_DATA to another folder.`, { cause: error })
   })
-  if (text !== null) return Secrets.parse(JSON.parse(text))
+  if (text !== null) {
+    const known = Secrets.parse(JSON.parse(text))
+    await keep(path, known)
+    return known
+  }
   const secrets: Secrets = {
     databasePassword: randomBytes(24).toString('hex'),
     sessionPassword: randomBytes(32).toString('hex'),
     registerKey: randomBytes(24).toString('hex'),
+    pinKey: randomBytes(24).toString('hex'),
+    readerKey: randomBytes(24).toString('hex'),
     signIns: [
       demoSignIn('Tamsin', ['clerk']),
       demoSignIn('Jowan', ['clerk']),
@@ -56,7 +63,11 @@ export async function loadSecrets(data: string): Promise<Secrets> {
       demoSignIn('Piers', ['steward']),
     ],
   }
+  await keep(path, secrets)
+  return secrets
+}
+
+async function keep(path: string, secrets: Secrets): Promise<void> {
   await writeFile(`${path}.part`, `${JSON.stringify(secrets, null, 2)}\n`, { mode: 0o600 })
   await rename(`${path}.part`, path)
-  return secrets
 }

@@ -63,13 +63,13 @@ export class Product {
     const queue = new Queue(this.database.url, 'sender')
     await queue.start()
     await queue.stop()
-    if (!empty) await seed(sql, { signIns: secrets.signIns, officeDevice: `${bench}eSCL`, networkFolder: folder, register: { address: register, key: secrets.registerKey } })
+    if (!empty) await seed(sql, { signIns: secrets.signIns, pinKey: secrets.pinKey, officeDevice: `${bench}eSCL`, networkFolder: folder, register: { address: register, key: secrets.registerKey } })
     await sql.end()
 
     this.say(`Starting ${workers} workers and the web server`)
     await Promise.all(Array.from({ length: workers }, (_, at) => this.run(`worker-${at + 1}`, withTsx('../worker/main.ts'), store)))
     await this.run('web', [here('./webServer.mjs')], {
-      ...store, NITRO_HOST: host, NITRO_PORT: String(port), NUXT_SESSION_PASSWORD: secrets.sessionPassword,
+      ...store, NITRO_HOST: host, NITRO_PORT: String(port), NUXT_SESSION_PASSWORD: secrets.sessionPassword, RUBRICATOR_PIN_KEY: secrets.pinKey,
     })
     this.keepDatabase()
 

@@ -21,9 +21,41 @@ export class Blobs {
       await rm(part, { force: true })
       throw error
     }
-    const parent = await open(folder)
-    await parent.sync().finally(() => parent.close())
+    await syncFolder(folder)
     return name
+  }
+
+  /**
+   * Keeps what a stream gives. A stream that breaks off leaves nothing behind.
+   * @param most bytes that are taken; one that gives more is refused with a RangeError
+   */
+  async putStream(stream: AsyncIterable<Uint8Array>, most: number): Promise<string> {
+    const part = join(this.folder, `.${randomUUID()}.part`)
+    await mkdir(this.folder, { recursive: true })
+    const hash = createHash('sha256')
+    let size = 0
+    try {
+      const file = await open(part, 'wx')
+      try {
+        for await (const chunk of stream) {
+          size += chunk.length
+          if (size > most) throw new RangeError(`more than ${most} bytes`)
+          hash.update(chunk)
+          await file.write(chunk)
+        }
+        await file.sync()
+      } finally {
+        await file.close()
+      }
+      const name = hash.digest('hex')
+      await mkdir(dirname(this.path(name)), { recursive: true })
+      await rename(part, this.path(name))
+      await syncFolder(dirname(this.path(name)))
+      return name
+    } catch (error) {
+      await rm(part, { force: true })
+      throw error
+    }
   }
 
   async putFile(file: string): Promise<string> {
@@ -50,4 +82,9 @@ async function writeSynced(path: string, bytes: Uint8Array): Promise<void> {
   } finally {
     await file.close()
   }
+}
+
+async function syncFolder(path: string): Promise<void> {
+  const folder = await open(path)
+  await folder.sync().finally(() => folder.close())
 }

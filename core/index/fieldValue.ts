@@ -27,6 +27,7 @@ function keptForm(field: Field, text: string): string | null {
     case 'choice': return field.choices?.find(choice => choice.toLowerCase() === text.toLowerCase()) ?? null
     case 'date': return parseDate(text, field.format ?? defaultDateFormat) ?? parseDate(text, 'yyyy-MM-dd')
     case 'number': return keptNumber(field, text)
+    case 'yes-no': return /^(yes|y|true|1)$/i.test(text) ? 'yes' : /^(no|n|false|0)$/i.test(text) ? 'no' : null
   }
 }
 
@@ -45,6 +46,7 @@ export function expectedOf(field: Field): string {
   switch (field.kind) {
     case 'text': return field.pattern ? `in the form ${field.pattern}` : 'any text'
     case 'email': return 'an e-mail address'
+    case 'yes-no': return 'yes or no'
     case 'choice': return `one of ${field.choices?.join(', ')}`
     case 'date': return `a date as ${field.format ?? defaultDateFormat}`
     case 'number': {

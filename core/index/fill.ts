@@ -12,6 +12,8 @@ export interface FillEvidence {
   barcode: Record<string, string>
   /** Words of each page, in page order. */
   pages: readonly (readonly Word[])[]
+  /** What a person said of the whole batch before it was scanned, by field. */
+  given?: Record<string, string>
   /** Values of the business records that were found, by system. */
   records: Record<string, Record<string, string>>
 }
@@ -38,6 +40,8 @@ function candidate(source: ValueSource, evidence: FillEvidence): { raw: string, 
 }
 
 function fillField(field: Field, evidence: FillEvidence): FieldValue | null {
+  const given = evidence.given?.[field.id]
+  if (given !== undefined) return { value: given, from: 'person', confidence: 1 }
   for (const source of field.from) {
     const found = candidate(source, evidence)
     if (!found) continue

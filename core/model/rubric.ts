@@ -2,6 +2,10 @@ import { z } from 'zod'
 import { barcodeFormats } from './barcodeFormats'
 import { placeholdersOf, templateFault, textFault } from '../name/template'
 
+/** What a rubric may let the person who scans change. */
+export const changeable = ['colour', 'dpi', 'sides', 'flip', 'paper', 'rotate', 'lighten', 'contrast', 'sharpness', 'original', 'percent', 'gentle', 'name', 'format', 'protect'] as const
+export type Changeable = typeof changeable[number]
+
 /** A regular expression as text; it must compile. */
 const pattern = z.string().check((context) => {
   try {
@@ -45,6 +49,8 @@ const Scan = z.strictObject({
   percent: z.int().min(25).max(400).default(100),
   /** Feed slowly, for folded or delicate paper, where the device can. */
   gentle: z.boolean().default(false),
+  /** What the person who scans may change. */
+  mayChange: z.array(z.enum(changeable)).default([]),
 })
 
 const Clean = z.strictObject({
@@ -143,7 +149,7 @@ export type ValueSource = z.infer<typeof ValueSource>
 export const Field = z.strictObject({
   id: identifier,
   label: z.string().min(1),
-  kind: z.enum(['text', 'date', 'choice', 'number', 'email']).default('text'),
+  kind: z.enum(['text', 'date', 'choice', 'number', 'email', 'yes-no']).default('text'),
   required: z.boolean().default(false),
   pattern: pattern.optional(),
   check: z.enum(['none', 'luhn']).default('none'),
@@ -180,7 +186,12 @@ const FileSpec = z.strictObject({
 })
 export type FileSpec = z.infer<typeof FileSpec>
 
-const Send = z.strictObject({ to: z.string().min(1), folder: template.optional() })
+const Send = z.strictObject({
+  to: z.string().min(1),
+  folder: template.optional(),
+  /** The person who scans says where there: a folder, or who gets the mail. */
+  ask: z.boolean().default(false),
+})
 export type Send = z.infer<typeof Send>
 
 /** One rubric, version 1 of the format. Unknown keys are errors. */

@@ -38,13 +38,15 @@ export interface BatchRow {
   scanning: boolean
 }
 
-export interface LoadView { id: number, device: string, device_id: string, state: LoadState, cancelAsked: boolean, trouble: string | null, sides: number }
+export interface LoadView { id: number, device: string, device_id: string | null, kind: 'device' | 'files' | 'folder', state: LoadState, cancelAsked: boolean, trouble: string | null, sides: number }
 
 export interface PageView {
   id: number
   position: number
   sheet: number
   side: 'front' | 'back'
+  /** Which page of an opened book. */
+  half: 'left' | 'right' | null
   examined: boolean
   read: boolean
   /** Changes with the picture, for its address; null where there is none yet. */
@@ -77,6 +79,8 @@ export interface BatchDetail {
   trouble: string | null
   rubric: string
   source: 'feeder' | 'glass'
+  /** Two sides of a card make one page. */
+  card: boolean
   owner: string
   created_at: string
   loads: LoadView[]

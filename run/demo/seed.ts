@@ -11,8 +11,8 @@ import type { SignIn } from '../dataFolder'
 const rubrics = ['mooring-permits', 'landing-slips', 'office-letters', 'mixed-post', 'glass-pages']
 
 /** Puts the demo's people, rubrics, device and destination into the store. May run at every start. */
-export async function seed(sql: Sql, demo: { signIns: SignIn[], officeDevice: string, networkFolder: string, register: { address: string, key: string } }): Promise<void> {
-  for (const person of demo.signIns) await addPerson(sql, person)
+export async function seed(sql: Sql, demo: { signIns: SignIn[], pinKey: string, officeDevice: string, networkFolder: string, register: { address: string, key: string } }): Promise<void> {
+  for (const person of demo.signIns) await addPerson(sql, person, demo.pinKey)
   for (const file of rubrics) {
     const read = readRubric(JSON.parse(await readFile(new URL(`${file}.rubric.json`, import.meta.url), 'utf8')))
     if (!read.ok) throw new Error(`${file}: ${read.issues.map(issueText).join('; ')}`)

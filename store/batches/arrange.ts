@@ -14,7 +14,7 @@ import type { Queue } from '../queue'
 export class Locked extends Error {}
 
 /** A side as splitting sees it, and its identity. */
-type Side = SplitPage & { id: number }
+type Side = SplitPage & { id: number, replacedBy: number | null }
 
 /**
  * Decides anew what each side of a batch is, from evidence, answers and corrections, and stores it. Documents that
@@ -24,7 +24,7 @@ type Side = SplitPage & { id: number }
 export async function arrange(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
   const sides = await sidesOf(tx, batch, readsBeforeSplitting(rubric))
   const identities = new Map(sides.map(side => [side.page, side.id]))
-  const outcome = correct(splitPages(sides, rubric), await editsOf(tx, batch), identities, rubric)
+  const outcome = correct(withReplaced(splitPages(sides.filter(side => side.replacedBy === null), rubric), sides), await editsOf(tx, batch), identities, rubric)
   const asks = outcome.pages.some(page => page.asks)
   const documents = await storeDocuments(tx, batch, outcome, identities)
   await storeFates(tx, batch, outcome, documents)
@@ -39,13 +39,15 @@ export async function arrange(tx: Tx, queue: Queue, batch: number, rubric: Rubri
   }
 }
 
-/** A batch's sides in the order in which they were scanned. */
+/** A batch's sides in the order in which they were scanned; one that was scanned again stands where the first one stood. */
 async function sidesOf(tx: Tx, batch: number, withWords: boolean): Promise<Side[]> {
-  const rows = await tx<{ id: number, position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, words: unknown, answer: unknown }[]>`
-    select id, position, sheet, side, evidence, trouble, answer, case when ${withWords} then words end as words
+  const rows = await tx<{ id: number, position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, words: unknown, answer: unknown, replaced_by: number | null }[]>`
+    select pages.id, pages.position, pages.sheet, pages.side, pages.evidence, pages.trouble, pages.answer,
+      case when ${withWords} then pages.words end as words,
+      (select max(position) from pages as newer where newer.replaces = pages.id) as replaced_by
     from pages
-    where batch_id = ${batch}
-    order by position`
+    where pages.batch_id = ${batch}
+    order by coalesce(pages.stands_at, pages.position), pages.position`
   return rows.map(row => ({
     id: row.id,
     page: row.position,
@@ -55,7 +57,19 @@ async function sidesOf(tx: Tx, batch: number, withWords: boolean): Promise<Side[
     trouble: row.trouble,
     words: row.words === null ? null : z.array(Word).parse(row.words),
     answer: row.answer === null ? null : Answer.parse(row.answer),
+    replacedBy: row.replaced_by,
   }))
+}
+
+/** Sides that were scanned again stay on the ribbon, set aside, in front of those in their place. */
+function withReplaced(outcome: SplitOutcome, sides: readonly Side[]): SplitOutcome {
+  const decided = new Map(outcome.pages.map(page => [page.page, page]))
+  return {
+    ...outcome,
+    pages: sides.map(side => decided.get(side.page) ?? {
+      page: side.page, fate: 'separator', why: `Scanned again: page ${side.replacedBy} stands in its place.`, document: null, heading: false, asks: false,
+    }),
+  }
 }
 
 /** Corrections that hold, in the order in which they were made. */

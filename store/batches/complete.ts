@@ -25,8 +25,35 @@ export async function splitWhenExamined(tx: Tx, queue: Queue, batch: number): Pr
   const ready = await tx`
     select 1 from batches
     where id = ${batch} and state = 'sorting'
+      and not exists (select 1 from loads where batch_id = ${batch} and state in ('asked', 'scanning'))
       and not exists (select 1 from pages where batch_id = ${batch} and evidence is null and trouble is null)`
   if (ready.length) await queue.send(tx, 'split', { batch })
+}
+
+/** Sorts a batch again after a load that put pages in others' places, also where it brought nothing. */
+export async function sortAgain(sql: Sql, queue: Queue, batch: number): Promise<void> {
+  await sql.begin(async (tx) => {
+    await tx`select 1 from batches where id = ${batch} for update`
+    await splitWhenExamined(tx, queue, batch)
+  })
+}
+
+/**
+ * Takes back that all paper is in: more loads may join. False where the batch is not being sorted or indexed, or a
+ * document of it is confirmed already.
+ */
+export async function reopenBatch(sql: Sql, batch: number): Promise<boolean> {
+  return sql.begin(async (tx) => {
+    await tx`select 1 from batches where id = ${batch} for update`
+    const changed = await tx`
+      update batches
+      set state = 'receiving', reopened_at = now()
+      where id = ${batch} and state in ('sorting', 'to fix', 'to index')
+        and not exists (select 1 from documents where batch_id = ${batch} and state <> 'open')
+      returning id`
+    await tell(tx, { about: 'batch', batch })
+    return changed.length > 0
+  })
 }
 
 /** Gives a batch up. Its sides stay on record. False where it is already sending, done or abandoned. */

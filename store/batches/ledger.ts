@@ -7,8 +7,8 @@ import { rubricOfBatch } from '../setup/rubrics'
 /** The page ledger of a batch. Sides that are not decided yet count as held, with that reason. */
 export async function ledgerOfBatch(sql: Sql, batch: number): Promise<Ledger> {
   const rubric = await rubricOfBatch(sql, batch)
-  const pages = await sql<{ position: number, source: string, source_page: number, sheet: number, side: 'front' | 'back', evidence: unknown, fate: Ledger['pages'][number]['fate'] | null, why: string | null, document: number | null }[]>`
-    select pages.position, source, source_page, sheet, side, evidence, fate, why, documents.position as document
+  const pages = await sql<{ position: number, source: string, source_page: number, sheet: number, side: 'front' | 'back', half: 'left' | 'right' | null, evidence: unknown, fate: Ledger['pages'][number]['fate'] | null, why: string | null, document: number | null }[]>`
+    select pages.position, source, source_page, sheet, side, half, evidence, fate, why, documents.position as document
     from pages
     left join documents on documents.id = pages.document_id
     where pages.batch_id = ${batch}
@@ -24,7 +24,7 @@ export async function ledgerOfBatch(sql: Sql, batch: number): Promise<Ledger> {
   return makeLedger(rubric.name, pages.map((page) => {
     const found = page.evidence === null ? null : PageEvidence.parse(page.evidence)
     return {
-      page: page.position, source: page.source, sourcePage: page.source_page, sheet: page.sheet, side: page.side,
+      page: page.position, source: page.source, sourcePage: page.source_page, sheet: page.sheet, side: page.side, ...(page.half ? { half: page.half } : {}),
       widthPx: found?.widthPx ?? null, heightPx: found?.heightPx ?? null, dpi: found?.dpi ?? null,
       ink: found?.ink ?? null, skewDeg: found?.skewDeg ?? null, barcodes: found?.codes ?? [],
       fate: page.fate ?? 'held', why: page.why ?? 'Not decided yet: the batch is still being received or sorted.', document: page.document,

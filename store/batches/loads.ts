@@ -4,7 +4,13 @@ import { tell } from '../live'
 export interface LoadRow {
   id: number
   batch_id: number
-  device_id: string
+  device_id: string | null
+  kind: 'device' | 'files' | 'folder'
+  /** Of files: their name and their bytes. */
+  source: string | null
+  blob: string | null
+  /** The page in whose place its sides are put. */
+  replaces: number | null
   state: 'asked' | 'scanning' | 'ended' | 'failed' | 'cancelled'
   cancel_asked: boolean
   remote_job: string | null
@@ -18,7 +24,7 @@ export async function knownJob(sql: Sql, remoteJob: string): Promise<boolean> {
 
 export async function findLoad(sql: Sql, id: number): Promise<LoadRow | null> {
   const [row] = await sql<LoadRow[]>`
-    select id, batch_id, device_id, state, cancel_asked, remote_job, trouble from loads where id = ${id}`
+    select id, batch_id, device_id, kind, source, blob, replaces, state, cancel_asked, remote_job, trouble from loads where id = ${id}`
   return row ?? null
 }
 

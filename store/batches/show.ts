@@ -6,7 +6,8 @@ type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals' | 
 export async function showBatch(sql: Sql, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
     select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, people.name as owner, batches.created_at,
-      coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source
+      coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source,
+      coalesce((rubric_versions.body->'clean'->>'card')::boolean, false) as card, batches.sends
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join rubric_versions on rubric_versions.rubric_id = batches.rubric_id and rubric_versions.version = batches.rubric_version
@@ -17,17 +18,17 @@ export async function showBatch(sql: Sql, id: number): Promise<BatchView | null>
 
 export function loadsOfBatch(sql: Sql, batch: number): Promise<LoadView[]> {
   return sql<LoadView[]>`
-    select loads.id, devices.name as device, device_id, loads.state, cancel_asked as "cancelAsked", trouble,
+    select loads.id, coalesce(devices.name, 'Files') as device, device_id, loads.kind, loads.state, cancel_asked as "cancelAsked", trouble,
       (select count(*)::int from pages where load_id = loads.id) as sides
     from loads
-    join devices on devices.id = loads.device_id
+    left join devices on devices.id = loads.device_id
     where batch_id = ${batch}
     order by loads.id`
 }
 
 export function pagesOfBatch(sql: Sql, batch: number): Promise<PageView[]> {
   return sql<PageView[]>`
-    select pages.id, pages.position, sheet, side,
+    select pages.id, pages.position, sheet, side, half,
       (evidence is not null or trouble is not null) as examined, words is not null as read,
       left(thumbnail_blob, 8) as picture, turned,
       (evidence->>'widthPx')::float / (evidence->>'heightPx')::float as aspect,

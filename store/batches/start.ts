@@ -1,36 +1,86 @@
+import type { Choices, ChosenSend } from '../../core/model/choices'
 import type { Sql, Tx } from '../database'
 import { tell } from '../live'
 import type { Queue } from '../queue'
 
+export interface NewBatch {
+  name: string
+  rubric: string
+  version: number
+  owner: string
+  /** Index values that were asked before scanning. */
+  given: Record<string, string>
+  sends: ChosenSend[]
+  choices: Choices
+}
+
+/** Starts a batch without a load. */
+export async function addBatch(tx: Tx, asked: NewBatch): Promise<number> {
+  const [batch] = await tx<{ id: number }[]>`
+    insert into batches (name, rubric_id, rubric_version, owner, given, sends, choices)
+    values (${asked.name}, ${asked.rubric}, ${asked.version}, ${asked.owner}, ${tx.json(asked.given)}, ${tx.json(asked.sends)}, ${tx.json(asked.choices)})
+    returning id`
+  return batch!.id
+}
+
 /** Starts a batch with its first load; a worker then asks the device for its sides. */
-export async function startBatch(sql: Sql, queue: Queue, asked: { name: string, rubric: string, version: number, device: string, owner: string }): Promise<number> {
+export async function startBatch(sql: Sql, queue: Queue, asked: NewBatch & { device: string }): Promise<number> {
   return sql.begin(async (tx) => {
-    const [batch] = await tx<{ id: number }[]>`
-      insert into batches (name, rubric_id, rubric_version, owner)
-      values (${asked.name}, ${asked.rubric}, ${asked.version}, ${asked.owner})
-      returning id`
-    await addLoadTo(tx, queue, batch!.id, asked.device)
-    return batch!.id
+    const batch = await addBatch(tx, asked)
+    await addLoadTo(tx, queue, batch, asked.device, null)
+    return batch
   })
 }
 
-/** Another filling of the feeder for a batch that is still receiving. False where it is not, or one is running. */
-export async function addLoad(sql: Sql, queue: Queue, batch: number, device: string): Promise<boolean> {
+/**
+ * Another filling of the feeder for a batch that is still receiving. False where it is not, one is running, or the page that it
+ * replaces is in a document that is confirmed already.
+ * @param replaces a page in whose place the load's sides are put
+ */
+export async function addLoad(sql: Sql, queue: Queue, batch: number, device: string, replaces: number | null = null): Promise<boolean> {
   return sql.begin(async (tx) => {
+    const states = replaces === null ? ['receiving'] : ['receiving', 'to fix', 'to index']
     const open = await tx`
       select 1 from batches
-      where id = ${batch} and state = 'receiving'
+      where id = ${batch} and state = any(${states})
         and not exists (select 1 from loads where batch_id = ${batch} and state in ('asked', 'scanning'))
+        and (${replaces}::bigint is null or exists (
+          select 1 from pages left join documents on documents.id = document_id
+          where pages.id = ${replaces} and pages.batch_id = ${batch} and coalesce(documents.state, 'open') = 'open'))
       for update`
     if (!open.length) return false
-    await addLoadTo(tx, queue, batch, device)
+    // Sorted anew once the side is there.
+    if (replaces !== null) await tx`update batches set state = 'sorting' where id = ${batch} and state <> 'receiving'`
+    await addLoadTo(tx, queue, batch, device, replaces)
     return true
   })
 }
 
-async function addLoadTo(tx: Tx, queue: Queue, batch: number, device: string): Promise<void> {
+async function addLoadTo(tx: Tx, queue: Queue, batch: number, device: string, replaces: number | null): Promise<void> {
   const [load] = await tx<{ id: number }[]>`
-    insert into loads (batch_id, device_id) values (${batch}, ${device}) returning id`
+    insert into loads (batch_id, device_id, replaces) values (${batch}, ${device}, ${replaces}) returning id`
+  await queue.send(tx, 'receive', { load: load!.id })
+  await tell(tx, { about: 'batch', batch })
+}
+
+/** A file for a batch that is still receiving, its bytes in the blob store already; a worker then takes its pages apart. False where the batch takes none. */
+export async function addFile(sql: Sql, queue: Queue, batch: number, file: { upload: string, source: string, blob: string, kind: 'files' | 'folder' }): Promise<boolean> {
+  return sql.begin(async (tx) => {
+    const open = await tx`select 1 from batches where id = ${batch} and state = 'receiving' for update`
+    const known = await tx`select 1 from loads where upload = ${file.upload} and batch_id = ${batch}`
+    if (known.length) return true
+    if (!open.length) return false
+    await addFileTo(tx, queue, batch, file)
+    return true
+  })
+}
+
+/** The same in a transaction; the batch's row must be locked or new. */
+export async function addFileTo(tx: Tx, queue: Queue, batch: number, file: { upload: string, source: string, blob: string, kind: 'files' | 'folder' }): Promise<void> {
+  const [load] = await tx<{ id: number }[]>`
+    insert into loads (batch_id, kind, source, blob, upload)
+    values (${batch}, ${file.kind}, ${file.source}, ${file.blob}, ${file.upload})
+    returning id`
   await queue.send(tx, 'receive', { load: load!.id })
   await tell(tx, { about: 'batch', batch })
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Choices, ChosenSend } from '../../core/model/choices'
 import { Word } from '../../core/model/evidence'
 import { FieldValue, type LedgerFile } from '../../core/model/ledger'
 import type { Sql, Tx } from '../database'
@@ -11,6 +12,8 @@ const Row = z.object({
   barcode: z.record(z.string(), z.string()),
   batch: z.string(),
   created: z.coerce.date(),
+  choices: Choices,
+  sends: z.array(ChosenSend),
 })
 
 const PageRow = z.object({
@@ -21,18 +24,21 @@ const PageRow = z.object({
   dpi: z.number(),
   words: z.array(Word).nullable(),
   sheet: z.int(),
+  blob: z.string().nullable(),
+  source_page: z.int(),
+  born_digital: z.boolean(),
 })
 
 /** What making a document's files needs to know. */
 export async function documentToBuild(sql: Sql, document: number) {
   const [row] = await sql`
-    select documents.fields, documents.barcode, batches.name as batch, batches.created_at as created
+    select documents.fields, documents.barcode, batches.name as batch, batches.created_at as created, batches.choices, batches.sends
     from documents
     join batches on batches.id = documents.batch_id
     where documents.id = ${document}`
   const pages = await sql`
     select page_blob, mono, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx",
-      (evidence->>'dpi')::float as dpi, words, sheet
+      (evidence->>'dpi')::float as dpi, words, sheet, blob, source_page, born_digital
     from pages
     where document_id = ${document}
     order by place`
@@ -50,7 +56,7 @@ export async function namesInBatch(sql: Sql, document: DocumentRow): Promise<Set
 }
 
 /** Keeps a document's files and writes a slip for each destination, once. */
-export async function documentBuilt(sql: Sql, queue: Queue, document: DocumentRow, files: LedgerFile[], sends: { to: string, folder: string }[]): Promise<void> {
+export async function documentBuilt(sql: Sql, queue: Queue, document: DocumentRow, files: LedgerFile[], sends: ChosenSend[]): Promise<void> {
   await sql.begin(async (tx) => {
     await tx`select 1 from batches where id = ${document.batch_id} for update`
     const changed = await tx`update documents set built_at = now() where id = ${document.id} and built_at is null returning id`
@@ -62,8 +68,8 @@ export async function documentBuilt(sql: Sql, queue: Queue, document: DocumentRo
     }
     for (const send of sends) {
       const [slip] = await tx<{ id: number }[]>`
-        insert into slips (document_id, destination_id, folder)
-        values (${document.id}, ${send.to}, ${send.folder})
+        insert into slips (document_id, destination_id, folder, people)
+        values (${document.id}, ${send.to}, ${send.folder}, ${send.people})
         on conflict do nothing
         returning id`
       if (slip) await queue.send(tx, 'deliver', { slip: slip.id })

@@ -12,11 +12,16 @@ import type { DocumentRow } from './read'
 
 /** What filling a document needs to know. */
 export async function documentToFill(tx: Tx, document: number) {
-  const [row] = await tx<{ type: string | null, barcode: unknown }[]>`select type, barcode from documents where id = ${document}`
+  const [row] = await tx<{ type: string | null, barcode: unknown, given: unknown }[]>`
+    select type, barcode, given
+    from documents
+    join batches on batches.id = documents.batch_id
+    where documents.id = ${document}`
   const pages = await tx<{ words: unknown }[]>`select words from pages where document_id = ${document} order by place`
   return {
     type: row?.type ?? null,
     barcode: z.record(z.string(), z.string()).parse(row?.barcode ?? {}),
+    given: z.record(z.string(), z.string()).parse(row?.given ?? {}),
     pages: pages.map(page => z.array(Word).parse(page.words ?? [])),
   }
 }
@@ -40,8 +45,8 @@ export async function documentFilled(sql: Sql, queue: Queue, document: DocumentR
 export async function settle(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
   const waiting = await tx`select 1 from documents where batch_id = ${batch} and filled_at is null limit 1`
   if (waiting.length) return
-  if (rubric.entry === 'none') {
-    // Nobody enters anything, so only documents that lack a required value wait for a person.
+  if (rubric.entry !== 'desk') {
+    // Nobody enters anything at the desk, so only documents that lack a required value wait for a person.
     const complete = await tx<{ id: number }[]>`
       update documents set state = 'indexed', indexed_at = now()
       where batch_id = ${batch} and state = 'open' and missing = '{}'

@@ -4,17 +4,17 @@ import type { Sql } from '../database'
 import { tell } from '../live'
 import type { Queue } from '../queue'
 
-export interface PageToExamine { id: number, batch_id: number, side: 'front' | 'back', blob: string, source_page: number, turned: 0 | 90 | 180 | 270, done: boolean }
+export interface PageToExamine { id: number, batch_id: number, side: 'front' | 'back', blob: string, source_page: number, half: 'left' | 'right' | null, turned: 0 | 90 | 180 | 270, done: boolean }
 
 export async function pageToExamine(sql: Sql, id: number): Promise<PageToExamine | null> {
   const [row] = await sql<PageToExamine[]>`
-    select id, batch_id, side, blob, source_page, turned, (evidence is not null or trouble is not null) as done
+    select id, batch_id, side, blob, source_page, half, turned, (evidence is not null or trouble is not null) as done
     from pages where id = ${id}`
   return row ?? null
 }
 
 export type Examination =
-  | { evidence: PageEvidence, mono: boolean, pageBlob: string, thumbnailBlob: string, words: Word[] | null }
+  | { evidence: PageEvidence, mono: boolean, colour: 'mono' | 'grey' | 'colour', bytes: number, bornDigital: boolean, pageBlob: string, thumbnailBlob: string, words: Word[] | null }
   | { trouble: string }
 
 /** Stores what examining found, once, and asks for splitting after the batch's last side. */
@@ -26,7 +26,7 @@ export async function pageExamined(sql: Sql, queue: Queue, page: PageToExamine, 
     } else {
       await tx`
         update pages
-        set evidence = ${tx.json(found.evidence as never)}, mono = ${found.mono},
+        set evidence = ${tx.json(found.evidence as never)}, mono = ${found.mono}, colour = ${found.colour}, bytes = ${found.bytes}, born_digital = ${found.bornDigital},
           page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob},
           words = ${found.words && tx.json(found.words as never)}, trouble = null
         where id = ${page.id} and evidence is null and turned = ${page.turned}`

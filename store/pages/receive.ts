@@ -6,28 +6,38 @@ import type { Queue } from '../queue'
 export interface ReceivedFile {
   load: number
   batch: number
-  /** How many sides the file holds. */
-  pages: number
+  /** The scanned sides that the file holds: its pages, from 1; an opened book's halves in reading order. */
+  sides: readonly ReceivedSide[]
   twoSided: boolean
+  /** Sides of successive loads are front and back: cards on the glass. */
+  paired: boolean
+  /** The page in whose place the sides are put. */
+  replaces: number | null
   source: string
   blob: string
   mediaType: string
 }
 
+export interface ReceivedSide { page: number, halves: readonly ('left' | 'right' | null)[] }
+
 /** Where the next side of a load stands. Sheets are counted on from the loads before. The batch's row must be locked. */
-async function nextPlace(tx: Tx, batch: number, load: number, twoSided: boolean) {
-  const [last] = await tx<{ position: number, sheet: number, sides: number }[]>`
+async function nextPlace(tx: Tx, batch: number, load: number, twoSided: boolean, paired = false) {
+  const [last] = await tx<{ position: number, sheet: number, rows: number, sides: number, before: number }[]>`
     select coalesce(max(position), 0)::int as position,
       coalesce(max(sheet) filter (where load_id <> ${load}), 0)::int as sheet,
-      count(*) filter (where load_id = ${load})::int as sides
+      count(*) filter (where load_id = ${load})::int as rows,
+      count(*) filter (where load_id = ${load} and half is distinct from 'right')::int as sides,
+      count(*) filter (where half is distinct from 'right')::int as before
     from pages
     where batch_id = ${batch}`
-  const { position, sheet, sides } = last!
+  const { position, sheet, rows, sides, before } = last!
+  const counted = paired ? before : sides
+  const back = (twoSided || paired) && counted % 2 === 1
   return {
     position: position + 1,
-    loadSide: sides + 1,
-    sheet: sheet + (twoSided ? Math.floor(sides / 2) : sides) + 1,
-    face: twoSided && sides % 2 === 1 ? 'back' : 'front',
+    loadSide: rows + 1,
+    sheet: (paired ? 0 : sheet) + (twoSided || paired ? Math.floor(counted / 2) : counted) + 1,
+    face: back ? 'back' : 'front',
   }
 }
 
@@ -38,22 +48,41 @@ async function nextPlace(tx: Tx, batch: number, load: number, twoSided: boolean)
 export async function receiveFile(sql: Sql, queue: Queue, file: ReceivedFile): Promise<void> {
   await sql.begin(async (tx) => {
     await tx`select 1 from batches where id = ${file.batch} for update`
-    for (let page = 1; page <= file.pages; page++) {
-      const { position, loadSide, sheet, face } = await nextPlace(tx, file.batch, file.load, file.twoSided)
-      const [added] = await tx<{ id: number }[]>`
-        insert into pages (batch_id, load_id, load_side, position, place, sheet, side, source, source_page, blob, media_type)
-        values (${file.batch}, ${file.load}, ${loadSide}, ${position}, ${position}, ${sheet}, ${face},
-          ${file.source}, ${page}, ${file.blob}, ${file.mediaType})
-        returning id`
-      await queue.send(tx, 'examine', { page: added!.id })
-    }
+    await addSides(tx, queue, file)
     await tell(tx, { about: 'batch', batch: file.batch })
   })
 }
 
-/** How many sides of a load are stored. */
+/** Adds the sides of a load of files and ends it, once. */
+export async function takeFileApart(sql: Sql, queue: Queue, file: ReceivedFile): Promise<void> {
+  await sql.begin(async (tx) => {
+    await tx`select 1 from batches where id = ${file.batch} for update`
+    const ended = await tx`update loads set state = 'ended', ended_at = now() where id = ${file.load} and state in ('asked', 'scanning') returning id`
+    if (ended.length) await addSides(tx, queue, file)
+    await tell(tx, { about: 'batch', batch: file.batch })
+  })
+}
+
+/** Adds a file's sides; the batch's row must be locked. */
+async function addSides(tx: Tx, queue: Queue, file: ReceivedFile): Promise<void> {
+  for (const { page, halves } of file.sides) {
+    const { position, loadSide, sheet, face } = await nextPlace(tx, file.batch, file.load, file.twoSided, file.paired)
+    for (const [at, half] of halves.entries()) {
+      const [added] = await tx<{ id: number }[]>`
+        insert into pages (batch_id, load_id, load_side, position, place, sheet, side, half, source, source_page, blob, media_type, replaces, stands_at)
+        values (${file.batch}, ${file.load}, ${loadSide + at}, ${position + at}, ${position + at}, ${sheet}, ${face}, ${half},
+          ${file.source}, ${page}, ${file.blob}, ${file.mediaType}, ${file.replaces},
+          (select coalesce(stands_at, position) from pages where id = ${file.replaces}))
+        returning id`
+      await queue.send(tx, 'examine', { page: added!.id })
+    }
+  }
+}
+
+/** How many scanned sides of a load are stored. */
 export async function sidesOfLoad(sql: Sql, load: number): Promise<number> {
-  const [row] = await sql<{ sides: number }[]>`select count(*)::int as sides from pages where load_id = ${load}`
+  const [row] = await sql<{ sides: number }[]>`
+    select count(*)::int as sides from pages where load_id = ${load} and half is distinct from 'right'`
   return row?.sides ?? 0
 }
 

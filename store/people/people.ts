@@ -1,12 +1,29 @@
+import { createHmac } from 'node:crypto'
 import type { Person, Role } from '../../core/model/views'
 import type { Sql, Tx } from '../database'
 import { hashSecret, secretMatches } from './passwords'
 
-export async function addPerson(tx: Tx, person: { name: string, password: string, pin: string, badge: string, roles: Role[] }): Promise<void> {
+/** Adds a person; one of that name who has no PIN or badge yet gets these. */
+export async function addPerson(tx: Tx, person: { name: string, password: string, pin: string, badge: string, roles: Role[] }, key: string): Promise<void> {
   await tx`
-    insert into people (name, password_hash, pin_hash, badge_hash, roles)
-    values (${person.name}, ${await hashSecret(person.password)}, ${await hashSecret(person.pin)}, ${await hashSecret(person.badge)}, ${person.roles})
-    on conflict (name) do nothing`
+    insert into people (name, password_hash, pin_digest, badge_digest, roles)
+    values (${person.name}, ${await hashSecret(person.password)}, ${digestOf('pin', person.pin, key)}, ${digestOf('badge', person.badge, key)}, ${person.roles})
+    on conflict (name) do update
+    set pin_digest = coalesce(people.pin_digest, excluded.pin_digest), badge_digest = coalesce(people.badge_digest, excluded.badge_digest)`
+}
+
+/** A PIN or badge number as it is kept: digested with a key that is not in the database, since so short a secret could be tried out. */
+function digestOf(kind: 'pin' | 'badge', value: string, key: string): string {
+  return createHmac('sha256', key).update(`${kind}:${value.normalize('NFC').toUpperCase()}`).digest('hex')
+}
+
+/** The person whose PIN or badge this is, or null. */
+export async function personByToken(sql: Sql, kind: 'pin' | 'badge', value: string, key: string): Promise<Person | null> {
+  const digest = digestOf(kind, value, key)
+  const [found] = await sql<Person[]>`
+    select id, name, roles from people
+    where ${kind === 'pin' ? sql`pin_digest` : sql`badge_digest`} = ${digest}`
+  return found ?? null
 }
 
 // Takes as long as a wrong password does, so that nobody learns which names exist.

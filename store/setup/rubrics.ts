@@ -1,3 +1,4 @@
+import { Choices, withChoices } from '../../core/model/choices'
 import { readRubric } from '../../core/model/readRubric'
 import { issueText } from '../../core/model/issues'
 import type { Rubric } from '../../core/model/rubric'
@@ -72,15 +73,15 @@ export async function findRubric(tx: Tx, id: string, version: number): Promise<R
   return row ? sound(row.body) : null
 }
 
-/** The rubric of a batch, in the version that the batch was started with. */
+/** The rubric of a batch, in the version that the batch was started with, as the person who scanned changed it. */
 export async function rubricOfBatch(tx: Tx, batch: number): Promise<Rubric> {
-  const [row] = await tx<{ body: unknown }[]>`
-    select body
+  const [row] = await tx<{ body: unknown, choices: unknown }[]>`
+    select body, choices
     from rubric_versions
     join batches on batches.rubric_id = rubric_versions.rubric_id and batches.rubric_version = rubric_versions.version
     where batches.id = ${batch}`
   if (!row) throw new Error(`Batch ${batch} has no rubric.`)
-  return sound(row.body)
+  return withChoices(sound(row.body), Choices.parse(row.choices))
 }
 
 function sound(body: unknown): Rubric {

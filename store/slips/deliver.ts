@@ -6,11 +6,11 @@ import type { Sql } from '../database'
 import { tell } from '../live'
 import type { Queue } from '../queue'
 
-export interface SlipToDeliver { id: number, document_id: number, batch_id: number, destination_id: string, folder: string, state: 'waiting' | 'delivered' | 'failed' }
+export interface SlipToDeliver { id: number, document_id: number, batch_id: number, destination_id: string, folder: string, people: string[], state: 'waiting' | 'delivered' | 'failed' }
 
 export async function findSlip(sql: Sql, id: number): Promise<SlipToDeliver | null> {
   const [row] = await sql<SlipToDeliver[]>`
-    select slips.id, document_id, batch_id, destination_id, folder, slips.state
+    select slips.id, document_id, batch_id, destination_id, folder, people, slips.state
     from slips
     join documents on documents.id = document_id
     where slips.id = ${id}`

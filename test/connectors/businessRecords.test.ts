@@ -35,7 +35,7 @@ const sold = fleet[soldTwice]!
 async function delivery(content: string, more: Partial<Delivery> = {}): Promise<Delivery> {
   const path = join(folder, 'file.pdf')
   await writeFile(path, content)
-  return { id: '12', folder: '', files: [{ name: 'Überstand 1.pdf', path, sha256: createHash('sha256').update(content).digest('hex'), mediaType: 'application/pdf' }], index: { values: { hull: vessel.hull } }, record: null, ...more }
+  return { id: '12', folder: '', people: [], files: [{ name: 'Überstand 1.pdf', path, sha256: createHash('sha256').update(content).digest('hex'), mediaType: 'application/pdf' }], index: { values: { hull: vessel.hull } }, record: null, ...more }
 }
 
 it('finds one, several or none, and says in words when the register does not answer', async () => {

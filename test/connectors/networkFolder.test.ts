@@ -18,7 +18,7 @@ afterEach(() => rm(base, { recursive: true }))
 async function delivery(id: string, content: string, name = 'permit/04217.pdf'): Promise<Delivery> {
   const path = join(base, `${id}.blob`)
   await writeFile(path, content)
-  return { id, folder: '2026', files: [{ name, path, sha256: createHash('sha256').update(content).digest('hex'), mediaType: 'application/pdf' }], index: { values: { permit: '04217' } }, record: null }
+  return { id, folder: '2026', people: [], files: [{ name, path, sha256: createHash('sha256').update(content).digest('hex'), mediaType: 'application/pdf' }], index: { values: { permit: '04217' } }, record: null }
 }
 
 const deliver = (given: Delivery) => networkFolder.open({ path: root }).deliver(given)

@@ -34,10 +34,3 @@ it.each([
   expect(found).toHaveLength(1)
   expect(found[0]).toContain(expected)
 })
-
-it.each([
-  [{ entry: 'panel' }, 'entry'],
-])('refuses by name what it cannot do yet: %j', (more, path) => {
-  const read = readRubric({ ...sound, ...more })
-  expect(read.ok ? [] : read.issues.map(issue => issue.path)).toEqual([path])
-})

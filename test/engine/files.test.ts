@@ -50,7 +50,7 @@ describe('PDF/A', () => {
     await writeFile(join(folder, 'page.jpg'), await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 100 }, 100))
     const page = { widthPx: width, heightPx: height, dpi: 100, words }
     const made = join(folder, 'made.pdf')
-    const options = { title: 'Test', archival: true, created: new Date('2026-03-31T12:00:00Z'), language: 'en' }
+    const options = { title: 'Test', archival: true, created: new Date('2026-03-31T12:00:00Z'), language: 'en', protect: null }
     const pages = [{ ...page, file: join(folder, 'page.tif'), mono: true }, { ...page, file: join(folder, 'page.jpg'), mono: false }]
     await writePdf(made, pages, options)
 
@@ -144,7 +144,7 @@ describe('input', () => {
 
   it.each<[string, () => Promise<Uint8Array> | Uint8Array, string]>([
     ['empty', () => new Uint8Array(), 'empty'],
-    ['text', () => Buffer.from('just some words'), 'none of PDF, TIFF, JPEG or PNG'],
+    ['text', () => Buffer.from('just some words'), 'none of PDF, TIFF, JPEG, PNG or WebP'],
     ['looped-tiff', () => tiff([[256, 3, 10]], 8), 'cannot be decoded'],
     ['absurd-tiff', () => tiff([[256, 4, 100000], [257, 4, 100000], [258, 3, 1], [259, 3, 4], [262, 3, 0], [273, 4, 8], [278, 4, 100000], [279, 4, 100]], 0), 'exceeds pixel limit'],
     ['absurd-png', () => png(60000), 'exceeds pixel limit'],

@@ -20,7 +20,7 @@ import { documentRead, findDocument } from '../../store/documents/read'
 import { migrate } from '../../store/migrate'
 import { answerPage, listQuestions } from '../../store/pages/answer'
 import { pageExamined, pageToExamine } from '../../store/pages/examined'
-import { noteLostSides, receiveFile } from '../../store/pages/receive'
+import { noteLostSides, receiveFile, sidesOfLoad, type ReceivedFile } from '../../store/pages/receive'
 import { addPerson, personByPassword } from '../../store/people/people'
 import { Queue, type Step } from '../../store/queue'
 import { listDevices, putDevice } from '../../store/setup/devices'
@@ -43,7 +43,7 @@ beforeAll(async () => {
   await migrate(sql)
   queue = new Queue(database.url, 'sender')
   await queue.start()
-  await addPerson(sql, { name: 'Tamsin', password: 'right', pin: '1', badge: '2', roles: ['clerk'] })
+  await addPerson(sql, { name: 'Tamsin', password: 'right', pin: '1', badge: '2', roles: ['clerk'] }, 'key')
   owner = (await personByPassword(sql, 'tamsin', 'right'))!.id
   await putDevice(sql, 'Device', 'http://127.0.0.1:9/eSCL')
   device = (await listDevices(sql))[0]!.id
@@ -67,13 +67,15 @@ const unread = { unread: [{ x: 6, y: 0.5, width: 1.8, height: 0.4, tried: 'tried
 
 let batch: number
 let load: number
-const receive = (pages = 1) =>
-  receiveFile(sql, queue, { load, batch, pages, twoSided: true, source: 'Device', blob, mediaType: 'image/jpeg' })
+const receive = (pages = 1, more: Partial<ReceivedFile> = {}) => receiveFile(sql, queue, {
+  load, batch, sides: Array.from({ length: pages }, (_, at) => ({ page: at + 1, halves: [null] })),
+  twoSided: true, paired: false, replaces: null, source: 'Device', blob, mediaType: 'image/jpeg', ...more,
+})
 
 async function examineAll(found: Partial<PageEvidence>[]): Promise<void> {
   for (const [at, page] of (await pagesOfBatch(sql, batch)).entries()) {
     const row = (await pageToExamine(sql, page.id))!
-    await pageExamined(sql, queue, row, { evidence: evidence(found[at]), mono: true, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await pageExamined(sql, queue, row, { evidence: evidence(found[at]), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
   }
 }
 
@@ -88,8 +90,28 @@ async function sorted(...found: Partial<PageEvidence>[]): Promise<void> {
 
 beforeEach(async () => {
   await sql`delete from pgboss.job`
-  batch = await startBatch(sql, queue, { name: 'B', rubric: rubric.id, version: rubric.version, device, owner })
+  batch = await startBatch(sql, queue, { name: 'B', rubric: rubric.id, version: rubric.version, device, owner, given: {}, sends: [], choices: {} })
   load = (await loadsOfBatch(sql, batch))[0]!.id
+})
+
+describe('sides and sheets', () => {
+  const places = async () => (await pagesOfBatch(sql, batch)).map(({ position, sheet, side, half }) => [position, sheet, side, half].filter(Boolean).join(' '))
+
+  it('an opened book gives two pages of one side, in reading order', async () => {
+    await receive(1, { twoSided: false, sides: [{ page: 1, halves: [null] }, { page: 2, halves: ['right', 'left'] }, { page: 3, halves: [null] }] })
+    expect(await places()).toEqual(['1 1 front', '2 2 front right', '3 2 front left', '4 3 front'])
+    expect(await sidesOfLoad(sql, load)).toBe(3)
+  })
+
+  it('cards on the glass are front and back over successive loads', async () => {
+    for (let side = 1; side <= 3; side++) {
+      await receive(1, { twoSided: false, paired: true })
+      await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
+      await addLoad(sql, queue, batch, device)
+      load = (await loadsOfBatch(sql, batch)).at(-1)!.id
+    }
+    expect(await places()).toEqual(['1 1 front', '2 1 back', '3 2 front'])
+  })
 })
 
 describe('steps that run twice', () => {
@@ -141,8 +163,8 @@ describe('steps that run twice', () => {
     expect(await enterFields(sql, queue, await document(), {}, owner, true)).toBe(false)
     expect((await showBatch(sql, batch))!.state).toBe('sending')
     const files = [{ name: 'a.pdf', mediaType: 'application/pdf', bytes: 1, sha256: blob }]
-    await documentBuilt(sql, queue, await document(), files, [{ to: 'somewhere', folder: '' }])
-    await documentBuilt(sql, queue, await document(), files, [{ to: 'somewhere', folder: '' }])
+    await documentBuilt(sql, queue, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
+    await documentBuilt(sql, queue, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
     const [job] = await jobs('deliver') as { slip: number }[]
     expect(await jobs('deliver')).toHaveLength(1)
     const slip = (await findSlip(sql, job!.slip))!
@@ -244,12 +266,12 @@ describe('corrections', () => {
     expect(await jobs('examine')).toEqual([{ page: id }])
     const stale = (await pageToExamine(sql, id))!
     expect(stale.turned).toBe(90)
-    await pageExamined(sql, queue, stale, { evidence: evidence(), mono: true, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await pageExamined(sql, queue, stale, { evidence: evidence(), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
     await splitBatch(sql, queue, batch)
     await fillAll()
     expect(await undoCorrection(sql, queue, batch)).toBe('done')
     // What an examination of the page as it was before still answers is no longer taken.
-    await pageExamined(sql, queue, stale, { evidence: evidence(), mono: true, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await pageExamined(sql, queue, stale, { evidence: evidence(), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
     expect((await pageToExamine(sql, id))!).toMatchObject({ turned: 0, done: false })
   })
 })

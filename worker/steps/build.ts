@@ -1,4 +1,5 @@
 import { join } from 'node:path'
+import type { ChosenSend } from '../../core/model/choices'
 import { renderName } from '../../core/name/template'
 import { documentToMake } from '../../engine/documentToMake'
 import { makeFiles } from '../../engine/makeFiles'
@@ -17,13 +18,20 @@ export async function build(work: Work, { document: id }: { document: number }):
   const toMake = documentToMake({
     rubric, batch: facts.batch, document: document.position, type: document.type,
     fields: facts.fields, barcode: facts.barcode, created: facts.created,
-    pages: facts.pages.map(page => ({ ...page, file: work.blobs.path(page.page_blob), words: page.words ?? [] })),
+    protect: facts.choices.protect ?? null,
+    pages: facts.pages.map(page => ({
+      ...page, file: work.blobs.path(page.page_blob), words: page.words ?? [],
+      ...(page.born_digital && page.blob ? { born: { file: work.blobs.path(page.blob), page: page.source_page } } : {}),
+    })),
   })
   const names = await namesInBatch(work.sql, document)
   await inTempFolder(async (folder) => {
     const files = await makeFiles(rubric.files, toMake, folder, name => names.has(name), name => names.add(name))
     for (const file of files) await work.blobs.putFile(join(folder, file.name))
-    const sends = rubric.send.map(send => ({ to: send.to, folder: send.folder ? renderName(send.folder, toMake.name) : '' }))
+    const sends = rubric.send.map((send): ChosenSend => {
+      const chosen = send.ask ? facts.sends.find(one => one.to === send.to) : undefined
+      return { to: send.to, folder: chosen?.folder || (send.folder ? renderName(send.folder, toMake.name) : ''), people: chosen?.people ?? [] }
+    })
     await documentBuilt(work.sql, work.queue, document, files, sends)
   })
 }

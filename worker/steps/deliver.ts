@@ -16,6 +16,7 @@ export async function deliver(work: Work, { slip: id }: { slip: number }, attemp
     const { place, answer } = await destination.deliver({
       id: String(slip.document_id),
       folder: slip.folder,
+      people: slip.people,
       files: facts.files.map(file => ({ name: file.name, path: work.blobs.path(file.sha256), sha256: file.sha256, mediaType: file.media_type })),
       index: {
         type: facts.type,

@@ -1,3 +1,4 @@
+import { stat } from 'node:fs/promises'
 import { readsBeforeSplitting } from '../../core/split/textRule'
 import { readPages } from '../../engine/ocr'
 import { pageExamined, pageToExamine } from '../../store/pages/examined'
@@ -11,11 +12,13 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
   if (!page || page.done) return
   const rubric = await rubricOfBatch(work.sql, page.batch_id)
   await inTempFolder(async (folder) => {
-    const reply = await work.examiners.examine({ file: work.blobs.path(page.blob), page: page.source_page, side: page.side, turned: page.turned, rubric, folder })
+    const reply = await work.examiners.examine({ file: work.blobs.path(page.blob), page: page.source_page, side: page.side, half: page.half, turned: page.turned, rubric, folder })
     if (reply.outcome === 'examined') {
-      const words = readsBeforeSplitting(rubric) && !reply.evidence.blank ? (await readPages([reply.files.page], reply.evidence.dpi, rubric.read.languages))[0]! : null
+      const words = reply.words ?? (readsBeforeSplitting(rubric) && !reply.evidence.blank ? (await readPages([reply.files.page], reply.evidence.dpi, rubric.read.languages))[0]! : null)
       const [pageBlob, thumbnailBlob] = await Promise.all([work.blobs.putFile(reply.files.page), work.blobs.putFile(reply.files.thumbnail)])
-      await pageExamined(work.sql, work.queue, page, { evidence: reply.evidence, mono: reply.mono, pageBlob, thumbnailBlob, words })
+      await pageExamined(work.sql, work.queue, page, {
+        evidence: reply.evidence, mono: reply.mono, colour: reply.colour, bytes: (await stat(reply.files.page)).size, bornDigital: reply.bornDigital, pageBlob, thumbnailBlob, words,
+      })
     } else if (reply.outcome === 'unreadable') {
       await pageExamined(work.sql, work.queue, page, { trouble: reply.why })
     } else if (attempt.last) {

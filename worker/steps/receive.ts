@@ -1,12 +1,14 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import type { Rubric } from '../../core/model/rubric'
-import { DeviceError, scanSettings, type Device, type ScannedFile } from '../../devices/device'
+import { DeviceError, scanSettings, type Device, type ScannedFile, type ScanSettings } from '../../devices/device'
 import { esclDevice } from '../../devices/escl'
+import { sortAgain } from '../../store/batches/complete'
 import { cancelAsked, findLoad, knownJob, loadEnded, loadStarted, loadWaits, type LoadRow } from '../../store/batches/loads'
-import { noteLostSides, receiveFile, sidesOfLoad, type ReceivedFile } from '../../store/pages/receive'
+import { noteLostSides, receiveFile, sidesOfLoad, takeFileApart, type ReceivedFile } from '../../store/pages/receive'
 import { findDevice } from '../../store/setup/devices'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Attempt, Work } from '../context'
+import { sidesIn } from '../sidesIn'
 import { wordsOf } from '../lastFailure'
 
 const storeAttempts = 120
@@ -15,12 +17,13 @@ const storeAttempts = 120
 export async function receive(work: Work, { load: id }: { load: number }, attempt: Attempt): Promise<void> {
   const load = await findLoad(work.sql, id)
   if (!load || !['asked', 'scanning'].includes(load.state)) return
-  const row = await findDevice(work.sql, load.device_id)
+  const row = load.device_id === null ? null : await findDevice(work.sql, load.device_id)
   const rubric = await rubricOfBatch(work.sql, load.batch_id)
+  if (load.kind !== 'device') return takeFile(work, load, rubric)
   if (!row) return loadEnded(work.sql, load, 'failed', 'The device is no longer set up. Choose another one and load the paper again.')
   const device = esclDevice(row.name, row.address)
   try {
-    const job = load.remote_job ?? await orphanOf(work, device, attempt) ?? await device.start(scanSettings(rubric))
+    const job = load.remote_job ?? await orphanOf(work, device, attempt) ?? await device.start(settingsOf(load, rubric))
     if (load.remote_job) await accountForLost(work, load, device, job, row.name, rubric)
     else await loadStarted(work.sql, load, job)
     await takeAll(work, load, device, job, row.name, rubric)
@@ -28,6 +31,22 @@ export async function receive(work: Work, { load: id }: { load: number }, attemp
     if (!(error instanceof DeviceError)) throw error
     await loadEnded(work.sql, load, 'failed', error.message)
   }
+  if (load.replaces !== null) await sortAgain(work.sql, work.queue, load.batch_id)
+}
+
+/** A file's pages become sides: with both sides asked for, they alternate. */
+async function takeFile(work: Work, load: LoadRow, rubric: Rubric): Promise<void> {
+  const sides = await sidesIn(work, load.blob!, rubric, false)
+  await takeFileApart(work.sql, work.queue, {
+    load: load.id, batch: load.batch_id, sides, twoSided: rubric.scan.sides === 'both', paired: false, replaces: null,
+    source: load.source!, blob: load.blob!, mediaType: 'application/octet-stream',
+  })
+}
+
+/** What is asked of the device; a page that is scanned again is one side. */
+function settingsOf(load: LoadRow, rubric: Rubric): ScanSettings {
+  const settings = scanSettings(rubric)
+  return load.replaces === null ? settings : { ...settings, twoSided: false }
 }
 
 /** A scan that an earlier attempt started and died before it could note that. */
@@ -43,11 +62,11 @@ async function orphanOf(work: Work, device: Device, attempt: Attempt): Promise<s
 async function accountForLost(work: Work, load: LoadRow, device: Device, job: string, source: string, rubric: Rubric): Promise<void> {
   const known = (await device.status()).jobs.find(one => one.address === job)
   const lost = (known?.completed ?? 0) - await sidesOfLoad(work.sql, load.id)
-  if (lost > 0) await noteLostSides(work.sql, load, lost, scanSettings(rubric).twoSided, source)
+  if (lost > 0) await noteLostSides(work.sql, load, lost, settingsOf(load, rubric).twoSided, source)
 }
 
 async function takeAll(work: Work, load: LoadRow, device: Device, job: string, source: string, rubric: Rubric): Promise<void> {
-  const { twoSided } = scanSettings(rubric)
+  const { twoSided } = settingsOf(load, rubric)
   let sides = await sidesOfLoad(work.sql, load.id)
   for (;;) {
     if (await cancelAsked(work.sql, load.id)) {
@@ -56,7 +75,9 @@ async function takeAll(work: Work, load: LoadRow, device: Device, job: string, s
     }
     const file = await device.next(job, rubric.scan.source)
     if (!file) return loadEnded(work.sql, load, 'ended', null)
-    sides += await storeSides(work, file, sides, { load: load.id, batch: load.batch_id, twoSided, source, mediaType: file.mediaType })
+    sides += await storeSides(work, file, sides, {
+      load: load.id, batch: load.batch_id, twoSided, paired: rubric.clean.card && rubric.scan.source === 'glass', replaces: load.replaces, source, mediaType: file.mediaType,
+    }, rubric)
   }
 }
 
@@ -64,14 +85,14 @@ async function takeAll(work: Work, load: LoadRow, device: Device, job: string, s
  * Stores sides that the device will not give again, though the database be away or the disk full for a while; a try
  * that broke off in the middle may have committed, so the sides are counted before another. Gives how many they are.
  */
-async function storeSides(work: Work, scanned: ScannedFile, before: number, to: Omit<ReceivedFile, 'blob' | 'pages'>): Promise<number> {
+async function storeSides(work: Work, scanned: ScannedFile, before: number, to: Omit<ReceivedFile, 'blob' | 'sides'>, rubric: Rubric): Promise<number> {
   for (let attempt = 1; ; attempt++) {
     try {
       const blob = await work.blobs.put(scanned.bytes)
-      const pages = await pagesIn(work, scanned, blob)
+      const sides = await sidesIn(work, blob, rubric, scanned.mediaType.startsWith('image/jpeg'))
       if (attempt > 1) await loadWaits(work.sql, to, null)
-      if (attempt === 1 || await sidesOfLoad(work.sql, to.load) === before) await receiveFile(work.sql, work.queue, { ...to, blob, pages })
-      return pages
+      if (attempt === 1 || await sidesOfLoad(work.sql, to.load) === before) await receiveFile(work.sql, work.queue, { ...to, blob, sides })
+      return sides.length
     } catch (error) {
       if (attempt === storeAttempts) throw error
       // Where the database is what is away, this cannot be told yet.
@@ -79,11 +100,4 @@ async function storeSides(work: Work, scanned: ScannedFile, before: number, to: 
       await pause(1000)
     }
   }
-}
-
-/** A file that cannot be opened is still one side: it is kept, and examining says what is wrong with it. */
-async function pagesIn(work: Work, file: ScannedFile, blob: string): Promise<number> {
-  if (file.mediaType.startsWith('image/jpeg')) return 1
-  const reply = await work.examiners.count(work.blobs.path(blob))
-  return reply.outcome === 'counted' ? reply.pages : 1
 }

@@ -1,0 +1,15 @@
+import type { FieldValue } from '../model/ledger'
+import { typeOf, type Field, type Rubric } from '../model/rubric'
+import { enteredFields, type EnteredFields } from './entered'
+
+/** Fields that are asked before scanning: those of the default type that the paper itself does not fill. */
+export function askedFields(rubric: Rubric): Field[] {
+  if (rubric.entry !== 'panel') return []
+  return (typeOf(rubric, null)?.fields ?? []).filter(field => !field.from.some(source => 'barcode' in source || 'text' in source))
+}
+
+/** What a person gave before scanning, checked: the values in their kept form, and what is wrong with others. */
+export function givenValues(rubric: Rubric, typed: Record<string, string>): Pick<EnteredFields, 'faults' | 'unknown'> & { values: Record<string, string> } {
+  const { fields, faults, unknown } = enteredFields({ id: 'asked', label: 'asked', fields: askedFields(rubric) }, typed, {})
+  return { values: Object.fromEntries(Object.entries(fields).map(([id, { value }]: [string, FieldValue]) => [id, value])), faults, unknown }
+}

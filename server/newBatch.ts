@@ -1,0 +1,44 @@
+import { format } from 'date-fns'
+import { z } from 'zod'
+import { Choices, ChosenSend, forbiddenChoice } from '../core/model/choices'
+import { givenValues } from '../core/index/given'
+import type { Person } from '../core/model/views'
+import type { NewBatch } from '../store/batches/start'
+import { rememberChoices } from '../store/people/choices'
+import { findRubric, newestRubric } from '../store/setup/rubrics'
+import { store } from './context'
+
+/** What starts a batch, wherever it is started. */
+export const Start = z.strictObject({
+  rubric: z.uuid(),
+  name: z.string().trim().max(120).default(''),
+  /** Typed values of the fields that are asked before scanning. */
+  values: z.record(z.string().max(64), z.string().max(1000)).default({}),
+  choices: Choices.default({}),
+  sends: z.array(ChosenSend).max(10).default([]),
+})
+
+/**
+ * A batch as a person asked for it, checked against its rubric; 404 where the rubric is gone, 422 where a required
+ * value or place is missing, 400 where a setting may not be changed. What was chosen is remembered.
+ */
+export async function newBatch(person: Person, asked: z.infer<typeof Start>): Promise<NewBatch> {
+  const { sql } = store()
+  const row = await newestRubric(sql, asked.rubric)
+  const rubric = row && await findRubric(sql, row.id, row.version)
+  if (!row || !rubric) throw createError({ statusCode: 404, message: 'This rubric is no longer here. Choose another one.' })
+  const forbidden = forbiddenChoice(rubric, asked.choices)
+  if (forbidden) throw createError({ statusCode: 400, message: `choices.${forbidden}: the rubric “${row.name}” does not let this be changed. Ask a steward.` })
+  const given = givenValues(rubric, asked.values)
+  if (given.unknown) throw createError({ statusCode: 400, message: `values.${given.unknown}: not a field that “${row.name}” asks for before scanning.` })
+  if (given.faults.length) throw createError({ statusCode: 422, message: given.faults.map(fault => fault.why).join(' '), data: given.faults })
+  const open = new Set(rubric.send.filter(send => send.ask).map(send => send.to))
+  const stray = asked.sends.find(send => !open.has(send.to))
+  if (stray) throw createError({ statusCode: 400, message: `sends: “${row.name}” does not leave open where in “${stray.to}” it goes.` })
+  const { protect: _secret, name: _name, ...settings } = asked.choices
+  if (rubric.scan.mayChange.length) await rememberChoices(sql, person.id, row.id, settings)
+  return {
+    name: asked.name || `${row.name}, ${format(new Date(), 'd MMM HH:mm')}`,
+    rubric: row.id, version: row.version, owner: person.id, given: given.values, sends: asked.sends, choices: asked.choices,
+  }
+}
