@@ -24,6 +24,21 @@ export interface Lookup {
   find(value: string): Promise<BusinessRecord[]>
 }
 
+/** What lies in a folder of a destination. */
+export interface Entry { name: string, kind: 'folder' | 'file', bytes: number | null, modified: string | null }
+
+/** Looking at what is in a destination. Folders are paths with "/" between steps, empty for the destination's own. */
+export interface Browse {
+  /** Folders first, by name. @throws {Error} with what, where and what to do */
+  list(folder: string): Promise<Entry[]>
+  read(path: string): Promise<Buffer>
+}
+
+/** Folders first, by name as people count. */
+export function sorted(entries: Entry[]): Entry[] {
+  return entries.sort((a, b) => a.kind === b.kind ? a.name.localeCompare(b.name, 'en', { numeric: true }) : a.kind === 'folder' ? -1 : 1)
+}
+
 /** What the other side answered. */
 export interface Receipt { place: string, answer: string }
 
@@ -36,16 +51,20 @@ export interface Destination {
   deliver(delivery: Delivery): Promise<Receipt>
   /** Only where the destination has records that can be looked up. */
   lookup?: Lookup
+  /** Only where the destination can list its folders. */
+  browse?: Browse
   dispose(): Promise<void>
 }
 
 export interface Connector {
   name: string
+  /** What a person may choose at scan time: a folder there, people who get it, or nothing. */
+  asks: 'folder' | 'people' | null
   /** @throws {z.ZodError} where the options are not sound */
   open(options: unknown): Destination
 }
 
 /** A connector: its name, a schema that documents its options, and how to open it with sound ones. */
-export function defineConnector<Options extends z.ZodType>(connector: { name: string, options: Options, open: (options: z.infer<Options>) => Destination }): Connector {
-  return { name: connector.name, open: options => connector.open(connector.options.parse(options)) }
+export function defineConnector<Options extends z.ZodType>(connector: { name: string, asks?: Connector['asks'], options: Options, open: (options: z.infer<Options>) => Destination }): Connector {
+  return { name: connector.name, asks: connector.asks ?? null, open: options => connector.open(connector.options.parse(options)) }
 }

@@ -1,8 +1,10 @@
 import type { Connector } from './connector'
 import businessRecords from './businessRecords'
+import cloudFolder from './cloudFolder'
+import mail from './mail'
 import networkFolder from './networkFolder'
 
-const connectors: readonly Connector[] = [networkFolder, businessRecords]
+const connectors: readonly Connector[] = [networkFolder, businessRecords, mail, cloudFolder]
 
 /** @throws {Error} where there is no connector of this name */
 export function connectorNamed(name: string): Connector {

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto'
-import { copyFile, link, mkdir, open, readFile, stat, unlink, writeFile } from 'node:fs/promises'
+import { copyFile, link, mkdir, open, readdir, readFile, stat, unlink, writeFile } from 'node:fs/promises'
 import { dirname, join, resolve, sep } from 'node:path'
 import { z } from 'zod'
 import { numberedName } from '../core/name/template'
-import { defineConnector, type Delivery, type Receipt } from './connector'
+import { defineConnector, sorted, type Delivery, type Entry, type Receipt } from './connector'
 
 const Options = z.strictObject({
   /** The folder as this machine sees it; it must exist, so that an unmounted share is noticed. */
@@ -13,9 +13,11 @@ const Options = z.strictObject({
 /** A folder on a disk or a mounted share. */
 export default defineConnector({
   name: 'network-folder',
+  asks: 'folder',
   options: Options,
   open: ({ path: root }) => ({
     deliver: delivery => deliver(root, delivery),
+    browse: { list: folder => list(root, folder), read: path => readFile(inside(root, '', path)) },
     dispose: async () => undefined,
   }),
 })
@@ -28,6 +30,18 @@ async function deliver(root: string, delivery: Delivery): Promise<Receipt> {
   const place = await placeFirst(root, first, delivery)
   for (const file of others) await placeFile(inside(root, delivery.folder, file.name), file.path, file.sha256)
   return { place, answer: `${delivery.files.length === 1 ? 'The file' : `${delivery.files.length} files`} and the index values lie in the folder; read back, the digests agree.` }
+}
+
+async function list(root: string, folder: string): Promise<Entry[]> {
+  const path = folder === '' ? root : inside(root, folder, '')
+  const names = await readdir(path, { withFileTypes: true }).catch((error: unknown) => {
+    throw new Error(`The folder ${path} cannot be listed (${(error as Error).message}). Check that the share is mounted.`, { cause: error })
+  })
+  const shown = names.filter(entry => !entry.name.startsWith('.') && (entry.isFile() || entry.isDirectory()))
+  return sorted(await Promise.all(shown.map(async (entry): Promise<Entry> => {
+    const found = await stat(join(path, entry.name)).catch(() => null)
+    return { name: entry.name, kind: entry.isDirectory() ? 'folder' : 'file', bytes: entry.isFile() ? found?.size ?? null : null, modified: found?.mtime.toISOString() ?? null }
+  })))
 }
 
 /** The index values first and the file last: whoever watches for files finds both. */
@@ -82,6 +96,6 @@ const digest = async (path: string) => sha256(await readFile(path))
 
 function inside(root: string, folder: string, name: string): string {
   const path = resolve(join(root, folder, name))
-  if (!path.startsWith(resolve(root) + sep)) throw new Error(`${name} would leave the folder ${root}. Change the rubric's template.`)
+  if (path !== resolve(root) && !path.startsWith(resolve(root) + sep)) throw new Error(`${name} would leave the folder ${root}. Change the rubric's template.`)
   return path
 }

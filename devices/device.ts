@@ -1,3 +1,4 @@
+import type { FeederFault } from '../core/model/feederFault'
 import type { Rubric } from '../core/model/rubric'
 
 /** What a scanning device can do, read from the device. */
@@ -15,7 +16,8 @@ export interface DeviceStatus {
   state: 'idle' | 'busy' | 'stopped'
   /** Null where the device does not say. */
   feederLoaded: boolean | null
-  jammed: boolean
+  /** What keeps the feeder from working; null where nothing does. */
+  fault: FeederFault | null
   /** Scans that the device remembers; `broken` ones were stopped before their end. */
   jobs: DeviceJob[]
 }
@@ -28,6 +30,16 @@ export interface ScanSettings { source: 'feeder' | 'glass', twoSided: boolean, c
 
 /** One file that the device handed over. */
 export interface ScannedFile { bytes: Buffer, mediaType: string }
+
+/** Which sheets of a load that broke off are in, and which to load again: none is lost and none comes twice. */
+export function afterBreak(sides: number, { source, twoSided }: Pick<ScanSettings, 'source' | 'twoSided'>): string {
+  if (source === 'glass') return 'Then scan the page again.'
+  const whole = twoSided ? Math.floor(sides / 2) : sides
+  const halfIn = twoSided && sides % 2 === 1
+  const again = halfIn ? ` Sheet ${whole + 1} lacks its back, so it is scanned again: lay it on top of the rest.` : ''
+  if (whole === 0) return `No sheet of this load is in.${again} Then scan the next load.`
+  return `Of this load, ${whole === 1 ? 'sheet 1 is' : `sheets 1 to ${whole} are`} in and safe.${again || ` Go on with sheet ${whole + 1}.`} Then scan the next load.`
+}
 
 /** A scanner, whatever it speaks. Its errors are sentences for the person at it. */
 export interface Device {

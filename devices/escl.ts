@@ -1,4 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises'
+import { faultWords } from '../core/model/feederFault'
 import { DeviceError, type Capabilities, type Device, type DeviceStatus, type ScannedFile, type ScanSettings } from './device'
 import { readCapabilities, readStatus, writeSettings } from './esclXml'
 
@@ -23,8 +24,8 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
     },
 
     async start(settings: ScanSettings): Promise<string> {
-      const { state, feederLoaded, jammed } = await this.status()
-      if (jammed && settings.source === 'feeder') throw new DeviceError(`A sheet is stuck in ${name}. Open its cover, take the sheet out and lay it back on top, then start again.`)
+      const { state, feederLoaded, fault } = await this.status()
+      if (fault && settings.source === 'feeder') throw new DeviceError(`${faultWords(fault, name)} Then start again.`)
       if (state === 'busy') throw new DeviceError(`${name} is busy with another scan. Wait until it is free, then start again.`)
       if (settings.source === 'feeder' && feederLoaded === false) throw new DeviceError(`The feeder of ${name} is empty. Load the paper, then start again.`)
       const capabilities = await this.capabilities()
@@ -49,8 +50,8 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
           checkEnd(await this.status(), job, source, name)
           return null
         }
-        if (response.status === 409) throw new DeviceError(`${name} stopped in the middle: a sheet is stuck. Sides shown here are safe. Open its cover, take the sheet out and lay it back on top of the rest, then scan the next load: it begins with the sheet after the last one shown.`)
-        if (response.status !== 503 || Date.now() > until) throw new DeviceError(`${name} answered ${response.status} instead of the next side. Sides shown here are safe; load the rest again.`)
+        if (response.status === 409) throw new DeviceError(faultWords((await this.status()).fault ?? 'jam', name))
+        if (response.status !== 503 || Date.now() > until) throw new DeviceError(`${name} answered ${response.status} instead of the next side.`)
         await pause(500)
       }
     },
@@ -67,7 +68,7 @@ function checkEnd({ jobs, feederLoaded }: DeviceStatus, job: string, source: Sca
   const left = source === 'feeder' && feederLoaded
   const broken = jobs.some(known => known.broken && known.address === job)
   if (broken || left) {
-    throw new DeviceError(`The scan was stopped at ${name}${left ? ' with paper left in its feeder' : ''}. Sides shown here are safe; load the sheets after the last one shown, then scan the next load.`)
+    throw new DeviceError(`The scan was stopped at ${name}${left ? ' with paper left in its feeder' : ''}.`)
   }
 }
 
@@ -91,7 +92,7 @@ async function file(response: Response, name: string): Promise<ScannedFile> {
     return { bytes, mediaType: (response.headers.get('content-type') ?? 'application/octet-stream').split(';')[0]!.trim() }
   } catch (error) {
     if (error instanceof DeviceError) throw error
-    throw new DeviceError(`The connection to ${name} broke in the middle of a side. Sides shown here are safe; load the rest again.`, { cause: error })
+    throw new DeviceError(`The connection to ${name} broke in the middle of a side.`, { cause: error })
   }
 }
 

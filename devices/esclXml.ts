@@ -52,12 +52,14 @@ const StatusXml = z.object({
   }),
 })
 
+const feederFaults: Record<string, DeviceStatus['fault']> = { ScannerAdfJam: 'jam', ScannerAdfMispick: 'jam', ScannerAdfMultipickDetected: 'double-feed', ScannerAdfHatchOpen: 'cover-open' }
+
 /** What an eSCL device is doing. @throws {Error} where the answer is not eSCL */
 export function readStatus(xml: string, base: string): DeviceStatus {
   const { State, AdfState, Jobs } = StatusXml.parse(parser.parse(xml)).ScannerStatus
   return {
     state: State === 'Idle' ? 'idle' : State === 'Processing' || State === 'Testing' ? 'busy' : 'stopped',
-    jammed: AdfState === 'ScannerAdfJam',
+    fault: feederFaults[AdfState ?? ''] ?? null,
     feederLoaded: AdfState === undefined ? null : AdfState !== 'ScannerAdfEmpty',
     jobs: (Jobs?.JobInfo ?? []).map(job => ({
       address: new URL(job.JobUri, `${base}/`).href, running: ['Pending', 'Processing'].includes(job.JobState),

@@ -11,7 +11,7 @@ export type SignIn = z.infer<typeof SignIn>
 
 // A copy from before something needed a key gets one.
 const newKey = z.string().default(() => randomBytes(24).toString('hex'))
-const Secrets = z.object({ databasePassword: z.string(), sessionPassword: z.string().min(32), registerKey: newKey, pinKey: newKey, readerKey: newKey, signIns: z.array(SignIn) })
+const Secrets = z.object({ databasePassword: z.string(), sessionPassword: z.string().min(32), registerKey: newKey, pinKey: newKey, readerKey: newKey, mailPassword: newKey, cloudPassword: newKey, signIns: z.array(SignIn) })
 export type Secrets = z.infer<typeof Secrets>
 
 /** Makes the data folder. @throws {Trouble} where it cannot be written or the disk is nearly full */
@@ -56,6 +56,8 @@ export async function loadSecrets(data: string): Promise<Secrets> {
     registerKey: randomBytes(24).toString('hex'),
     pinKey: randomBytes(24).toString('hex'),
     readerKey: randomBytes(24).toString('hex'),
+    mailPassword: randomBytes(24).toString('hex'),
+    cloudPassword: randomBytes(24).toString('hex'),
     signIns: [
       demoSignIn('Tamsin', ['clerk']),
       demoSignIn('Jowan', ['clerk']),

@@ -6,8 +6,8 @@ import { openDatabase } from '../store/database'
 import { migrate } from '../store/migrate'
 import { Queue } from '../store/queue'
 import { Child } from './children'
-import { loadSecrets, prepareDataFolder, type SignIn } from './dataFolder'
-import { seed } from './demo/seed'
+import { loadSecrets, prepareDataFolder, type Secrets, type SignIn } from './dataFolder'
+import { seed, type Standins } from './demo/seed'
 import { appPort, freePort } from './ports'
 import { startPostgres, type Database } from './postgres'
 import type { Settings } from './settings'
@@ -47,15 +47,9 @@ export class Product {
     this.database = await startPostgres(data, secrets.databasePassword)
     const store = { RUBRICATOR_DATABASE_URL: this.database.url, RUBRICATOR_BLOBS: join(data, 'blobs') }
 
-    this.say('Starting the simulated device and the vessel register')
-    const devicePort = await freePort()
-    await this.run('office-device', withTsx('../standins/device/main.ts', '--name', 'Office device', '--port', String(devicePort), '--speed', String(deviceSpeed)), {})
-    const bench = `http://127.0.0.1:${devicePort}/`
-    const registerPort = await freePort()
-    const registerFolder = join(data, 'vessel-register')
-    await mkdir(registerFolder, { recursive: true })
-    await this.run('vessel-register', withTsx('../standins/register/main.ts', '--port', String(registerPort), '--folder', registerFolder), { REGISTER_KEY: secrets.registerKey })
-    const register = `http://127.0.0.1:${registerPort}`
+    this.say('Starting the simulated device and destinations')
+    const app = `http://${host}:${port}`
+    const standins = await this.startStandins(secrets, app)
 
     this.say(empty ? 'Preparing an empty copy' : 'Preparing the demo')
     const sql = openDatabase(this.database.url, 2)
@@ -63,7 +57,7 @@ export class Product {
     const queue = new Queue(this.database.url, 'sender')
     await queue.start()
     await queue.stop()
-    if (!empty) await seed(sql, { signIns: secrets.signIns, pinKey: secrets.pinKey, officeDevice: `${bench}eSCL`, networkFolder: folder, register: { address: register, key: secrets.registerKey } })
+    if (!empty) await seed(sql, { signIns: secrets.signIns, pinKey: secrets.pinKey, readerKey: secrets.readerKey, networkFolder: folder, ...standins })
     await sql.end()
 
     this.say(`Starting ${workers} workers and the web server`)
@@ -74,8 +68,11 @@ export class Product {
     this.keepDatabase()
 
     const found: RunFile = {
-      app: `http://${host}:${port}`,
-      standins: { 'office-device': `${bench}eSCL`, 'office-device-bench': bench, 'vessel-register': register },
+      app,
+      standins: {
+        'office-device': standins.officeDevice, 'office-device-bench': standins.bench, 'vessel-register': standins.register.address,
+        'mailboxes': standins.mailboxes, 'cloud-folder': standins.cloud.page,
+      },
       folders: { 'network-folder': folder },
       signIns: empty ? [] : secrets.signIns,
     }
@@ -83,6 +80,26 @@ export class Product {
     await rename(join(data, 'run.json.part'), join(data, 'run.json'))
     this.announced = true
     return found
+  }
+
+  /** Starts the simulated device and destinations, and says where they are. */
+  private async startStandins(secrets: Secrets, app: string): Promise<Standins> {
+    const { data, deviceSpeed } = this.settings
+    const [device, register, mailWeb, smtp, cloud] = [await freePort(), await freePort(), await freePort(), await freePort(), await freePort()]
+    const at = async (name: string) => {
+      await mkdir(join(data, name), { recursive: true })
+      return join(data, name)
+    }
+    await this.run('office-device', withTsx('../standins/device/main.ts', '--name', 'Office device', '--port', String(device), '--speed', String(deviceSpeed), '--badges', `${app}/api/panel/badge`), { READER_KEY: secrets.readerKey })
+    await this.run('vessel-register', withTsx('../standins/register/main.ts', '--port', String(register), '--folder', await at('vessel-register')), { REGISTER_KEY: secrets.registerKey })
+    await this.run('mail', withTsx('../standins/mail/main.ts', '--port', String(mailWeb), '--smtp', String(smtp), '--folder', await at('mailboxes')), { MAIL_PASSWORD: secrets.mailPassword })
+    await this.run('cloud', withTsx('../standins/cloud/main.ts', '--port', String(cloud), '--folder', await at('cloud-folder')), { CLOUD_PASSWORD: secrets.cloudPassword })
+    const local = (number: number) => `http://127.0.0.1:${number}`
+    return {
+      bench: `${local(device)}/`, officeDevice: `${local(device)}/eSCL`, register: { address: local(register), key: secrets.registerKey },
+      mailboxes: `${local(mailWeb)}/`, mail: { port: smtp, password: secrets.mailPassword },
+      cloud: { page: `${local(cloud)}/`, address: `${local(cloud)}/dav`, password: secrets.cloudPassword },
+    }
   }
 
   private async run(name: string, args: string[], env: Record<string, string>): Promise<void> {

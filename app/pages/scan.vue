@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import type { DeviceChoice, RubricChoice } from '~~/core/model/views'
+import { deviceObstacle, deviceState } from '~/words/device'
 
 useHead({ title: 'Start a scan · Rubricator' })
 const { data: rubrics, trouble: rubricTrouble } = useLoaded<RubricChoice[]>('/api/rubrics')
@@ -20,20 +21,8 @@ const chosen = computed(() => devices.value?.find(one => one.id === device.value
 const obstacle = computed(() => {
   if (!rubric.value) return 'Choose a rubric first.'
   if (!chosen.value) return 'Choose a device first.'
-  if (!chosen.value.status) return `${chosen.value.name} does not answer. Check that it is switched on and connected.`
-  if (chosen.value.status.state === 'busy') return `${chosen.value.name} is busy with another scan.`
-  const glass = rubrics.value?.find(one => one.id === rubric.value)?.source === 'glass'
-  if (chosen.value.status.jammed && !glass) return `A sheet is stuck in ${chosen.value.name}. Open its cover, take the sheet out and lay it back on top.`
-  if (!glass && chosen.value.status.feederLoaded === false) return `The feeder of ${chosen.value.name} is empty. Put the stack in; this page notices.`
-  return null
+  return deviceObstacle(chosen.value, rubrics.value?.find(one => one.id === rubric.value)?.source ?? 'feeder')
 })
-
-function stateWords(one: DeviceChoice): string {
-  if (!one.status) return 'does not answer'
-  if (one.status.jammed) return 'a sheet is stuck'
-  if (one.status.state === 'busy') return 'scanning'
-  return one.status.feederLoaded === false ? 'ready, feeder empty' : 'ready, paper loaded'
-}
 
 async function start() {
   await run(async () => {
@@ -69,7 +58,7 @@ async function start() {
           <div class="flex items-center gap-3 border bg-leaf px-5 py-4" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
             <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
             <span class="text-lg">{{ one.name }}</span>
-            <span class="small ml-auto text-faded">{{ stateWords(one) }}</span>
+            <span class="small ml-auto text-faded">{{ deviceState(one.status) }}</span>
           </div>
         </RadioGroupOption>
         <p v-if="devices && !devices.length" class="text-faded">No device is set up yet. A steward adds the first one.</p>

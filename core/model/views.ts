@@ -1,8 +1,10 @@
 import type { Edit } from './edit'
+import type { FeederFault } from './feederFault'
 import type { Answer } from './evidence'
 import type { LookupAnswers } from './lookup'
 import type { Fate, FieldValue, Totals } from './ledger'
-import type { DocumentType } from './rubric'
+import type { Choices } from './choices'
+import type { Changeable, DocumentType, Field } from './rubric'
 
 // What the server tells the interface. Times are ISO 8601.
 
@@ -19,8 +21,43 @@ export type SlipState = 'waiting' | 'delivered' | 'failed'
 export interface SetupState { people: boolean, devices: boolean, destinations: boolean, rubrics: boolean }
 export interface RubricText { id: string, name: string, version: number, body: unknown }
 export interface DestinationChoice { id: string, name: string, connector: string }
-export interface RubricChoice { id: string, name: string, version: number, source: 'feeder' | 'glass', words: string[] }
-export interface DeviceChoice { id: string, name: string, status: { state: 'idle' | 'busy' | 'stopped', feederLoaded: boolean | null, jammed: boolean } | null }
+export interface RubricChoice {
+  id: string
+  name: string
+  version: number
+  source: 'feeder' | 'glass'
+  words: string[]
+  /** How many batches this person has started with it. */
+  uses: number
+  /** Nothing is asked before scanning. */
+  oneTouch: boolean
+}
+/** A destination that a rubric leaves open until somebody scans. */
+export interface OpenSend { to: string, name: string, asks: 'folder' | 'people' }
+/** What starting a batch with a rubric asks, and how it would be scanned. */
+export interface StartForm {
+  id: string
+  name: string
+  words: string[]
+  source: 'feeder' | 'glass'
+  card: boolean
+  fields: Field[]
+  /** Fields that a business record fills from what was typed: by field, what they are looked up with. */
+  lookedUp: boolean
+  sends: OpenSend[]
+  mayChange: Changeable[]
+  /** As the rubric says, with what this person chose the last time. */
+  settings: Required<Omit<Choices, 'name' | 'protect' | 'format'>> & { format: string | null }
+  changed: Choices
+  /** What pages of this rubric have weighed, on average. */
+  weights: PageWeight[]
+}
+export interface PageWeight { colour: 'mono' | 'grey' | 'colour', dpi: number, bytes: number, pages: number }
+export interface AddressView { id: number, name: string, mail: string }
+export interface PanelView { device: { id: string, name: string, status: DeviceChoice['status'] } | null }
+/** What lies in a folder of a destination; `picture` where a small picture of it can be had. */
+export interface FolderEntry { name: string, kind: 'folder' | 'file', bytes: number | null, modified: string | null, picture: boolean }
+export interface DeviceChoice { id: string, name: string, status: { state: 'idle' | 'busy' | 'stopped', feederLoaded: boolean | null, fault: FeederFault | null } | null }
 
 export interface BatchRow {
   id: number

@@ -2,23 +2,41 @@ import { readFile } from 'node:fs/promises'
 import { issueText } from '../../core/model/issues'
 import { readRubric } from '../../core/model/readRubric'
 import type { Sql } from '../../store/database'
+import { addAddress } from '../../store/people/addresses'
 import { addPerson } from '../../store/people/people'
 import { putDestination } from '../../store/setup/destinations'
 import { putDevice } from '../../store/setup/devices'
+import { setReaderKey } from '../../store/setup/panels'
 import { addRubric } from '../../store/setup/rubrics'
 import type { SignIn } from '../dataFolder'
 
-const rubrics = ['mooring-permits', 'landing-slips', 'office-letters', 'mixed-post', 'glass-pages']
+const rubrics = ['mooring-permits', 'landing-slips', 'office-letters', 'mixed-post', 'glass-pages', 'scan-to-people', 'cloud-filing', 'crew-cards', 'logbooks', 'berth-plans', 'dues-statements']
+const addresses: [string, string][] = [
+  ['Berthing desk', 'berths@saltmere.example'], ['Harbour master', 'harbour.master@saltmere.example'], ['Hedra Penrose', 'hedra@saltmere.example'],
+  ['Jowan Trevail', 'jowan@saltmere.example'], ['Records office', 'records@saltmere.example'], ['Tamsin Roe', 'tamsin@saltmere.example'],
+]
 
-/** Puts the demo's people, rubrics, device and destination into the store. May run at every start. */
-export async function seed(sql: Sql, demo: { signIns: SignIn[], pinKey: string, officeDevice: string, networkFolder: string, register: { address: string, key: string } }): Promise<void> {
+/** Where the simulated device and destinations are, and their keys. */
+export interface Standins {
+  bench: string
+  officeDevice: string
+  register: { address: string, key: string }
+  mailboxes: string
+  mail: { port: number, password: string }
+  cloud: { page: string, address: string, password: string }
+}
+
+/** Puts the demo's people, rubrics, device and destinations into the store. May run at every start. */
+export async function seed(sql: Sql, demo: Standins & { signIns: SignIn[], pinKey: string, readerKey: string, networkFolder: string }): Promise<void> {
   for (const person of demo.signIns) await addPerson(sql, person, demo.pinKey)
+  for (const [name, mail] of addresses) await addAddress(sql, { name, mail, by: null })
   for (const file of rubrics) {
     const read = readRubric(JSON.parse(await readFile(new URL(`${file}.rubric.json`, import.meta.url), 'utf8')))
     if (!read.ok) throw new Error(`${file}: ${read.issues.map(issueText).join('; ')}`)
     await addRubric(sql, read.rubric)
   }
-  await putDevice(sql, 'Office device', demo.officeDevice)
+  const device = await putDevice(sql, 'Office device', demo.officeDevice)
+  await setReaderKey(sql, device, demo.readerKey)
   await putDestination(sql, {
     id: 'vessel-register', name: 'Vessel register', connector: 'business-records',
     options: {
@@ -27,4 +45,9 @@ export async function seed(sql: Sql, demo: { signIns: SignIn[], pinKey: string, 
     },
   })
   await putDestination(sql, { id: 'records-office', name: 'Records office (network folder)', connector: 'network-folder', options: { path: demo.networkFolder } })
+  await putDestination(sql, {
+    id: 'office-mail', name: 'Office mail', connector: 'mail',
+    options: { host: '127.0.0.1', port: demo.mail.port, user: 'rubricator', password: demo.mail.password, from: 'scans@saltmere.example', subject: '{batch}: document {document}', text: 'Scanned at the harbour office.\n\n{values}' },
+  })
+  await putDestination(sql, { id: 'cloud-folder', name: 'Cloud folder', connector: 'cloud-folder', options: { address: demo.cloud.address, user: 'records', password: demo.cloud.password } })
 }

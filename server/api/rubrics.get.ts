@@ -1,14 +1,21 @@
 import { rubricWords } from '../../core/model/rubricWords'
-import { findRubric, listRubrics } from '../../store/setup/rubrics'
+import { askedFields } from '../../core/index/given'
+import type { RubricChoice } from '../../core/model/views'
+import { findRubric, listRubrics, usesOfRubrics } from '../../store/setup/rubrics'
 import { requirePerson } from '../access'
 import { store } from '../context'
 
+// What can be scanned, what this person uses most first.
 export default defineEventHandler(async (event) => {
-  await requirePerson(event)
+  const person = await requirePerson(event)
   const { sql } = store()
-  const rows = await listRubrics(sql)
-  return Promise.all(rows.map(async (row) => {
+  const [rows, uses] = await Promise.all([listRubrics(sql), usesOfRubrics(sql, person.id)])
+  const choices = await Promise.all(rows.map(async (row): Promise<RubricChoice> => {
     const rubric = await findRubric(sql, row.id, row.version)
-    return { ...row, source: rubric?.scan.source ?? 'feeder', words: rubric ? rubricWords(rubric) : [] }
+    return {
+      ...row, source: rubric?.scan.source ?? 'feeder', words: rubric ? rubricWords(rubric) : [], uses: uses.get(row.id) ?? 0,
+      oneTouch: rubric !== null && askedFields(rubric).length === 0 && !rubric.send.some(send => send.ask),
+    }
   }))
+  return choices.sort((a, b) => b.uses - a.uses || a.name.localeCompare(b.name, 'en'))
 })

@@ -1,5 +1,5 @@
 import { formats, resolutions } from './settingsXml'
-import type { Feeder } from './feeder'
+import type { Fault, Feeder } from './feeder'
 import type { ScanJob } from './scanJob'
 
 const namespaces = 'xmlns:scan="http://schemas.hp.com/imaging/escl/2011/05/03" xmlns:pwg="http://www.pwg.org/schemas/2010/12/sm"'
@@ -7,7 +7,7 @@ const list = (items: readonly (string | number)[], wrap: (item: string | number)
 
 function input(name: string): string {
   return `<scan:${name}>
-    <scan:MinWidth>300</scan:MinWidth><scan:MaxWidth>2550</scan:MaxWidth><scan:MinHeight>300</scan:MinHeight><scan:MaxHeight>4200</scan:MaxHeight>
+    <scan:MinWidth>300</scan:MinWidth><scan:MaxWidth>5100</scan:MaxWidth><scan:MinHeight>300</scan:MinHeight><scan:MaxHeight>5100</scan:MaxHeight>
     <scan:MaxScanRegions>1</scan:MaxScanRegions>
     <scan:SettingProfiles><scan:SettingProfile>
       <scan:ColorModes>${list(['BlackAndWhite1', 'Grayscale8', 'RGB24'], mode => `<scan:ColorMode>${mode}</scan:ColorMode>`)}</scan:ColorModes>
@@ -32,14 +32,15 @@ export function capabilitiesXml(name: string, serial: string): string {
 </scan:ScannerCapabilities>`
 }
 
+const faultWords: Record<Fault, string> = { 'jam': 'ScannerAdfJam', 'double-feed': 'ScannerAdfMultipickDetected', 'cover-open': 'ScannerAdfHatchOpen' }
+
 /** What the device is doing, with its newest jobs. */
-export function statusXml(feeder: Feeder, jobs: readonly ScanJob[]): string {
-  const busy = jobs.some(job => job.state === 'Processing')
+export function statusXml(feeder: Feeder, jobs: readonly ScanJob[], busy: boolean): string {
   return `<?xml version="1.0" encoding="UTF-8"?>
 <scan:ScannerStatus ${namespaces}>
   <pwg:Version>2.63</pwg:Version>
-  <pwg:State>${feeder.jammed ? 'Stopped' : busy ? 'Processing' : 'Idle'}</pwg:State>
-  <scan:AdfState>${feeder.jammed ? 'ScannerAdfJam' : feeder.loaded ? 'ScannerAdfLoaded' : 'ScannerAdfEmpty'}</scan:AdfState>
+  <pwg:State>${feeder.fault ? 'Stopped' : busy ? 'Processing' : 'Idle'}</pwg:State>
+  <scan:AdfState>${feeder.fault ? faultWords[feeder.fault] : feeder.loaded ? 'ScannerAdfLoaded' : 'ScannerAdfEmpty'}</scan:AdfState>
   <scan:Jobs>${jobs.slice(-5).reverse().map(job => `<scan:JobInfo>
     <pwg:JobUri>/eSCL/ScanJobs/${job.id}</pwg:JobUri><pwg:JobUuid>${job.id}</pwg:JobUuid><scan:Age>${job.ageSeconds}</scan:Age>
     <pwg:ImagesCompleted>${job.completed}</pwg:ImagesCompleted><pwg:JobState>${job.state}</pwg:JobState>

@@ -9,10 +9,12 @@ const { values } = parseArgs({
     port: { type: 'string', default: '0' },
     // Forty two-sided sheets a minute: an office device of the middle class.
     speed: { type: 'string', default: '80' },
+    // Where the badge reader tells of a badge; its key is in READER_KEY.
+    badges: { type: 'string' },
   },
 })
 
-const server = deviceServer(values.name, Number(values.speed))
+const server = deviceServer(values.name, Number(values.speed), values.badges && process.env.READER_KEY ? { address: values.badges, key: process.env.READER_KEY } : null)
 server.listen(Number(values.port), '127.0.0.1', () => {
   const { port } = server.address() as AddressInfo
   if (process.send) process.send({ ready: true, port })

@@ -46,10 +46,11 @@ export class ScanJob {
   private async scan(): Promise<Sent | null> {
     const place = this.sides.shift() ?? this.feed()
     if (!place) {
-      this.state = this.settings.source === 'Feeder' && this.feeder.jammed ? 'Aborted' : 'Completed'
+      this.state = this.settings.source === 'Feeder' && this.feeder.fault ? 'Aborted' : 'Completed'
       return null
     }
-    this.readyAt = Math.max(this.readyAt + this.secondsPerSide * 1000, Date.now())
+    // Gently is half as fast.
+    this.readyAt = Math.max(this.readyAt + this.secondsPerSide * (this.settings.gentle ? 2 : 1) * 1000, Date.now())
     const sent = await this.capture(place)
     await pause(Math.max(0, this.readyAt - Date.now()))
     return sent
@@ -64,8 +65,8 @@ export class ScanJob {
   }
 
   private async capture({ stack, sheet, face }: Place): Promise<Sent> {
-    const { dpi, colour, format } = this.settings
-    const side = await scanSide(stack, sheet, face, dpi, colour satisfies ColourMode)
+    const { dpi, colour, format, region } = this.settings
+    const side = await scanSide(stack, sheet, face, dpi, colour satisfies ColourMode, region)
     return format === 'application/pdf'
       ? { bytes: await asPdf([side], dpi, colour === 'mono'), mediaType: format }
       : { bytes: await asJpeg(side, dpi), mediaType: format }

@@ -4,7 +4,7 @@ import { bodyOf } from '../http'
 import { makeStack, stackIds } from '../paper/stacks'
 import { capabilitiesXml, statusXml } from './answersXml'
 import { benchPage, topSheet } from './bench'
-import { Feeder } from './feeder'
+import { faults, Feeder, type Fault } from './feeder'
 import { Glass } from './glass'
 import { ScanJob } from './scanJob'
 import { readSettings } from './settingsXml'
@@ -13,12 +13,17 @@ const mostBody = 64 * 1024
 
 const body = async (request: IncomingMessage) => (await bodyOf(request, mostBody)).toString('utf8')
 
+/** Where the badge reader beside the device tells of a badge, and the key with which it does. */
+export interface Reader { address: string, key: string }
+
 /** A simulated multifunction device: eSCL under /eSCL, its bench at the root. */
-export function deviceServer(name: string, sidesPerMinute: number): Server {
+export function deviceServer(name: string, sidesPerMinute: number, reader: Reader | null = null): Server {
   const feeder = new Feeder()
   const glass = new Glass()
   const jobs: ScanJob[] = []
-  const busy = () => jobs.some(job => job.state === 'Processing')
+  let offUntil = 0
+  let copyingUntil = 0
+  const busy = () => Date.now() < copyingUntil || jobs.some(job => job.state === 'Processing')
   const reply = (response: ServerResponse, status: number, type: string, content: string | Buffer) =>
     response.writeHead(status, { 'content-type': type, 'content-length': Buffer.byteLength(content) }).end(content)
   const xml = (response: ServerResponse, content: string) => reply(response, 200, 'text/xml; charset=utf-8', content)
@@ -27,7 +32,7 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
   async function escl(request: IncomingMessage, response: ServerResponse, path: string): Promise<unknown> {
     const asked = `${request.method} ${path}`
     if (asked === 'GET /eSCL/ScannerCapabilities') return xml(response, capabilitiesXml(name, 'SIM-0001'))
-    if (asked === 'GET /eSCL/ScannerStatus') return xml(response, statusXml(feeder, jobs))
+    if (asked === 'GET /eSCL/ScannerStatus') return xml(response, statusXml(feeder, jobs, busy()))
     if (asked === 'POST /eSCL/ScanJobs') return startJob(request, response)
     const [, id, rest] = /^\/eSCL\/ScanJobs\/([\w-]+)(\/NextDocument)?$/.exec(path) ?? []
     const job = jobs.find(known => known.id === id)
@@ -43,7 +48,7 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
     const settings = readSettings(await body(request))
     if (!settings) return refuse(response, 400)
     if (busy()) return refuse(response, 503)
-    if (settings.source === 'Feeder' ? !feeder.loaded || feeder.jammed : !glass.face) return refuse(response, 409)
+    if (settings.source === 'Feeder' ? !feeder.loaded || feeder.fault : !glass.face) return refuse(response, 409)
     const job = new ScanJob(randomUUID(), settings, feeder, glass, 60 / sidesPerMinute)
     jobs.push(job)
     return response.writeHead(201, { 'location': `http://${request.headers.host}/eSCL/ScanJobs/${job.id}`, 'content-length': 0 }).end()
@@ -59,7 +64,7 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
 
   async function bench(request: IncomingMessage, response: ServerResponse, path: string): Promise<unknown> {
     const back = () => response.writeHead(303, { location: './' }).end()
-    if (request.method === 'GET' && path === '/') return reply(response, 200, 'text/html; charset=utf-8', benchPage(name, feeder, glass, busy()))
+    if (request.method === 'GET' && path === '/') return reply(response, 200, 'text/html; charset=utf-8', benchPage(name, feeder, glass, busy(), reader !== null))
     if (request.method === 'GET' && path === '/top.png') {
       const picture = await topSheet(feeder)
       return picture ? reply(response, 200, 'image/png', picture) : refuse(response, 404)
@@ -71,7 +76,8 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
       const from = Number(form.get('from') || 1)
       if (!stackIds.includes(stack) || !Number.isInteger(seed) || !Number.isInteger(from) || from < 1) return refuse(response, 400)
       feeder.put(makeStack(stack, seed), from)
-      if (form.get('jam')) feeder.jam(Number(form.get('jam')))
+      const fault = form.get('fault') || 'jam'
+      if (form.get('jam') && isFault(fault)) feeder.plan(fault, Number(form.get('jam')))
       return back()
     }
     if (request.method === 'POST' && path === '/glass') {
@@ -81,8 +87,25 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
       return laid ? back() : refuse(response, 400)
     }
     if (request.method === 'POST' && path === '/free') {
-      feeder.freeJam()
+      feeder.free()
       return back()
+    }
+    if (request.method === 'POST' && path === '/cover') {
+      feeder.openCover()
+      return back()
+    }
+    if (request.method === 'POST' && path === '/away') {
+      offUntil = Date.now() + Number(new URLSearchParams(await body(request)).get('minutes') ?? 1) * 60_000
+      return back()
+    }
+    if (request.method === 'POST' && path === '/copying') {
+      copyingUntil = Date.now() + Number(new URLSearchParams(await body(request)).get('seconds') ?? 30) * 1000
+      return back()
+    }
+    if (request.method === 'POST' && path === '/badge' && reader) {
+      const badge = new URLSearchParams(await body(request)).get('badge') ?? ''
+      const told = await fetch(reader.address, { method: 'POST', headers: { 'content-type': 'application/json', 'authorization': `Bearer ${reader.key}` }, body: JSON.stringify({ badge }) }).catch(() => null)
+      return told?.ok ? back() : refuse(response, 502)
     }
     if (request.method === 'POST' && path === '/clear') {
       feeder.clear()
@@ -93,6 +116,8 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
 
   return createServer((request, response) => {
     const path = new URL(request.url ?? '/', 'http://device').pathname
+    // Switched off it answers nobody; its bench is not part of it.
+    if (path.startsWith('/eSCL/') && Date.now() < offUntil) return void request.socket.destroy()
     const work = path.startsWith('/eSCL/') ? escl(request, response, path) : bench(request, response, path)
     work.catch((error: unknown) => {
       console.error(`${name}: ${request.method} ${path}: ${String(error)}`)
@@ -101,3 +126,5 @@ export function deviceServer(name: string, sidesPerMinute: number): Server {
     })
   })
 }
+
+const isFault = (text: string): text is Fault => (faults as readonly string[]).includes(text)

@@ -11,23 +11,28 @@ const colours = { BlackAndWhite1: 'mono', Grayscale8: 'grey', RGB24: 'colour' } 
 const SettingsXml = z.object({
   ScanSettings: z.object({
     InputSource: z.enum(['Feeder', 'Platen']).default('Feeder'),
+    ScanRegions: z.object({ ScanRegion: z.object({ Width: z.coerce.number().min(300).max(5100), Height: z.coerce.number().min(300).max(5100) }) }).optional(),
     Duplex: z.enum(['true', 'false']).default('false'),
     ColorMode: z.enum(['BlackAndWhite1', 'Grayscale8', 'RGB24']).default('RGB24'),
     XResolution: z.coerce.number().pipe(z.literal(resolutions)).default(200),
+    Speed: z.string().optional(),
     DocumentFormat: z.enum(formats).optional(),
     DocumentFormatExt: z.enum(formats).optional(),
   }),
 })
 
-export interface Settings { source: 'Feeder' | 'Platen', duplex: boolean, colour: 'mono' | 'grey' | 'colour', dpi: number, format: typeof formats[number] }
+export interface Settings { source: 'Feeder' | 'Platen', duplex: boolean, colour: 'mono' | 'grey' | 'colour', dpi: number, region: { width: number, height: number }, gentle: boolean, format: typeof formats[number] }
 
 /** A client's scan settings; null where they are not what this device can do. */
 export function readSettings(xml: string): Settings | null {
   const read = SettingsXml.safeParse(parser.parse(xml))
   if (!read.success) return null
-  const { InputSource, Duplex, ColorMode, XResolution, DocumentFormat, DocumentFormatExt } = read.data.ScanSettings
+  const { ScanRegions, Speed, InputSource, Duplex, ColorMode, XResolution, DocumentFormat, DocumentFormatExt } = read.data.ScanSettings
   return {
     source: InputSource, duplex: Duplex === 'true', colour: colours[ColorMode], dpi: XResolution,
+    // Three-hundredths of an inch, as millimetres.
+    region: { width: (ScanRegions?.ScanRegion.Width ?? 2480) / 300 * 25.4, height: (ScanRegions?.ScanRegion.Height ?? 3508) / 300 * 25.4 },
+    gentle: Speed === 'Gentle',
     format: DocumentFormatExt ?? DocumentFormat ?? 'image/jpeg',
   }
 }

@@ -7,10 +7,16 @@ export type ColourMode = 'mono' | 'grey' | 'colour'
 /** Pixels of one scanned side: one or three bytes each; mono is 0 and 255. */
 export interface ScannedSide { width: number, height: number, channels: 1 | 3, data: Uint8Array }
 
-/** A4 in millimetres, the only size in this stack. */
-const paperSize = { width: 210, height: 297 }
+/** Millimetres. */
+export interface Size { width: number, height: number }
 
-function wearMarks(wear: Wear, side: 'front' | 'back'): string {
+/** A sheet's own size: its drawing's, A4 where neither side has one. */
+export function sizeOf({ front, back }: Stack['sheets'][number]): Size {
+  const { width, height } = front.drawing ?? back.drawing ?? { width: 210, height: 297 }
+  return { width, height }
+}
+
+function wearMarks(wear: Wear, side: 'front' | 'back', paperSize: Size): string {
   const random = new Random(wear.seed)
   const marks: string[] = []
   const flip = (x: number) => side === 'front' ? x : paperSize.width - x
@@ -34,21 +40,22 @@ function wearMarks(wear: Wear, side: 'front' | 'back'): string {
   return marks.join('')
 }
 
-function svgOf(side: Side, face: 'front' | 'back', width: number, height: number): string {
+/** The sheet on the backing of what is scanned: in the middle of its width, from the top. */
+function svgOf(side: Side, face: 'front' | 'back', width: number, height: number, paperSize: Size, region: Size): string {
   const { wear } = side
   const [red, green, blue] = wear.paper
   const turn = `rotate(${wear.skewDeg} ${paperSize.width / 2} ${paperSize.height / 2})`
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${paperSize.width} ${paperSize.height}">`
-    + `<rect width="100%" height="100%" fill="#8d8a86"/>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="${(paperSize.width - region.width) / 2} 0 ${region.width} ${region.height}">`
+    + `<rect x="-1000" y="-1000" width="3000" height="3000" fill="#8d8a86"/>`
     + `<g transform="${turn}"><rect x="-0.4" y="-0.4" width="${paperSize.width + 0.8}" height="${paperSize.height + 0.8}" fill="rgb(${red},${green},${blue})"/>`
-    + `${side.drawing?.content ?? ''}${wearMarks(wear, face)}</g></svg>`
+    + `${side.drawing?.content ?? ''}${wearMarks(wear, face, paperSize)}</g></svg>`
 }
 
 /** The other side's ink as it shows through: mirrored, blurred by the paper, faint. Null where nothing stands there. */
-async function seeThrough(other: Side, width: number, height: number, dpi: number): Promise<Uint8Array | null> {
+async function seeThrough(other: Side, width: number, height: number, dpi: number, paperSize: Size, region: Size): Promise<Uint8Array | null> {
   if (!other.drawing || other.wear.seeThrough < 0.02) return null
   const turn = `rotate(${other.wear.skewDeg} ${paperSize.width / 2} ${paperSize.height / 2})`
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${paperSize.width} ${paperSize.height}"><rect width="100%" height="100%" fill="#fff"/><g transform="${turn}">${other.drawing.content}</g></svg>`
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="${(paperSize.width - region.width) / 2} 0 ${region.width} ${region.height}"><rect x="-1000" y="-1000" width="3000" height="3000" fill="#fff"/><g transform="${turn}">${other.drawing.content}</g></svg>`
   return sharp(Buffer.from(svg)).flop().flatten({ background: '#fff' }).toColourspace('b-w').blur(Math.max(0.4, dpi * 0.008)).extractChannel(0).raw().toBuffer()
 }
 
@@ -97,18 +104,21 @@ function toMono(data: Uint8Array, width: number, height: number, dpi: number): v
 /**
  * Scans one side of a sheet: draws it, lets the other side show through, wears it, adds the sensor's noise.
  * The same stack, resolution and mode give the same pixels.
+ * @param region what the device scans, in millimetres; the sheet's own size where it is left out
  */
-export async function scanSide(stack: Stack, sheet: number, face: 'front' | 'back', dpi: number, mode: ColourMode): Promise<ScannedSide> {
+export async function scanSide(stack: Stack, sheet: number, face: 'front' | 'back', dpi: number, mode: ColourMode, region?: Size): Promise<ScannedSide> {
   const pair = stack.sheets[sheet]
   if (!pair) throw new Error(`The stack has no sheet ${sheet + 1}.`)
   const side = pair[face]
-  const width = Math.round(paperSize.width / 25.4 * dpi)
-  const height = Math.round(paperSize.height / 25.4 * dpi)
-  const drawn = sharp(Buffer.from(svgOf(side, face, width, height)), { limitInputPixels: false }).flatten({ background: '#fff' }).blur(0.45)
+  const paper = sizeOf(pair)
+  const seen = region ?? paper
+  const width = Math.round(seen.width / 25.4 * dpi)
+  const height = Math.round(seen.height / 25.4 * dpi)
+  const drawn = sharp(Buffer.from(svgOf(side, face, width, height, paper, seen)), { limitInputPixels: false }).flatten({ background: '#fff' }).blur(0.45)
   const channels = mode === 'colour' ? 3 : 1
   const [ink, behind] = await Promise.all([
     (channels === 1 ? drawn.toColourspace('b-w').extractChannel(0) : drawn).raw().toBuffer(),
-    seeThrough(pair[face === 'front' ? 'back' : 'front'], width, height, dpi),
+    seeThrough(pair[face === 'front' ? 'back' : 'front'], width, height, dpi, paper, seen),
   ])
   const data = new Uint8Array(width * height * channels)
   const millimetre = dpi / 25.4

@@ -1,7 +1,9 @@
+import { crewCards, logbooks } from './glassPaper'
 import { landingSlips } from './landingSlips'
 import { mixedPost } from './mixedPost'
 import { mooringPermits } from './mooringPermits'
 import { officeLetters } from './officeLetters'
+import { berthPlans, duesStatements } from './plansAndDues'
 import type { Stack } from './stack'
 
 const makers: Record<string, (seed: number) => Stack> = {
@@ -9,6 +11,10 @@ const makers: Record<string, (seed: number) => Stack> = {
   'landing-slips': landingSlips,
   'office-letters': officeLetters,
   'mixed-post': mixedPost,
+  'dues-statements': duesStatements,
+  'crew-cards': crewCards,
+  'logbooks': logbooks,
+  'berth-plans': berthPlans,
 }
 
 export const stackIds = Object.keys(makers)

@@ -14,7 +14,7 @@ import type { Queue } from '../queue'
 export class Locked extends Error {}
 
 /** A side as splitting sees it, and its identity. */
-type Side = SplitPage & { id: number, replacedBy: number | null }
+type Side = SplitPage & { id: number, out: string | null }
 
 /**
  * Decides anew what each side of a batch is, from evidence, answers and corrections, and stores it. Documents that
@@ -24,7 +24,7 @@ type Side = SplitPage & { id: number, replacedBy: number | null }
 export async function arrange(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
   const sides = await sidesOf(tx, batch, readsBeforeSplitting(rubric))
   const identities = new Map(sides.map(side => [side.page, side.id]))
-  const outcome = correct(withReplaced(splitPages(sides.filter(side => side.replacedBy === null), rubric), sides), await editsOf(tx, batch), identities, rubric)
+  const outcome = correct(withThoseOut(splitPages(sides.filter(side => side.out === null), rubric), sides), await editsOf(tx, batch), identities, rubric)
   const asks = outcome.pages.some(page => page.asks)
   const documents = await storeDocuments(tx, batch, outcome, identities)
   await storeFates(tx, batch, outcome, documents)
@@ -41,10 +41,11 @@ export async function arrange(tx: Tx, queue: Queue, batch: number, rubric: Rubri
 
 /** A batch's sides in the order in which they were scanned; one that was scanned again stands where the first one stood. */
 async function sidesOf(tx: Tx, batch: number, withWords: boolean): Promise<Side[]> {
-  const rows = await tx<{ id: number, position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, words: unknown, answer: unknown, replaced_by: number | null }[]>`
+  const rows = await tx<{ id: number, position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, words: unknown, answer: unknown, replaced_by: number | null, dropped: string | null }[]>`
     select pages.id, pages.position, pages.sheet, pages.side, pages.evidence, pages.trouble, pages.answer,
       case when ${withWords} then pages.words end as words,
-      (select max(position) from pages as newer where newer.replaces = pages.id) as replaced_by
+      (select max(position) from pages as newer where newer.replaces = pages.id) as replaced_by,
+      coalesce(dropped, case when exists (select 1 from loads where loads.id = load_id and loads.dropped) then 'Dropped: its load was cancelled, and what was scanned was not wanted.' end) as dropped
     from pages
     where pages.batch_id = ${batch}
     order by coalesce(pages.stands_at, pages.position), pages.position`
@@ -57,17 +58,17 @@ async function sidesOf(tx: Tx, batch: number, withWords: boolean): Promise<Side[
     trouble: row.trouble,
     words: row.words === null ? null : z.array(Word).parse(row.words),
     answer: row.answer === null ? null : Answer.parse(row.answer),
-    replacedBy: row.replaced_by,
+    out: row.dropped ?? (row.replaced_by === null ? null : `Scanned again: page ${row.replaced_by} stands in its place.`),
   }))
 }
 
-/** Sides that were scanned again stay on the ribbon, set aside, in front of those in their place. */
-function withReplaced(outcome: SplitOutcome, sides: readonly Side[]): SplitOutcome {
+/** Sides that count for nothing stay on the ribbon, set aside: scanned again, or dropped while they were scanned. */
+function withThoseOut(outcome: SplitOutcome, sides: readonly Side[]): SplitOutcome {
   const decided = new Map(outcome.pages.map(page => [page.page, page]))
   return {
     ...outcome,
     pages: sides.map(side => decided.get(side.page) ?? {
-      page: side.page, fate: 'separator', why: `Scanned again: page ${side.replacedBy} stands in its place.`, document: null, heading: false, asks: false,
+      page: side.page, fate: 'separator', why: side.out ?? '', document: null, heading: false, asks: false,
     }),
   }
 }

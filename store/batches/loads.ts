@@ -54,10 +54,10 @@ export async function loadEnded(sql: Sql, load: LoadRow, state: 'ended' | 'faile
   })
 }
 
-/** Asks a running load to stop after the side that is under way. */
-export async function cancelLoad(sql: Sql, batch: number): Promise<boolean> {
+/** Asks a running load to stop after the side that is under way. With `drop` its sides count for nothing. */
+export async function cancelLoad(sql: Sql, batch: number, drop: boolean): Promise<boolean> {
   const changed = await sql`
-    update loads set cancel_asked = true
+    update loads set cancel_asked = true, dropped = ${drop}
     where batch_id = ${batch} and state in ('asked', 'scanning')
     returning id`
   return changed.length > 0

@@ -18,6 +18,10 @@ drop index one_running_load;
 create unique index one_running_load on loads (batch_id) where state in ('asked', 'scanning') and kind = 'device';
 -- A file that is sent twice because the answer was lost is taken in once.
 alter table loads add column upload uuid unique;
+-- Its sides are wanted by nobody: it was cancelled so.
+alter table loads add column dropped boolean not null default false;
+-- Why a side counts for nothing, decided while it was scanned.
+alter table pages add column dropped text;
 -- The page in whose place its sides are put, and each such side's.
 alter table loads add column replaces bigint references pages;
 alter table pages add column replaces bigint references pages;

@@ -24,7 +24,7 @@ export interface ReceivedSide { page: number, halves: readonly ('left' | 'right'
 async function nextPlace(tx: Tx, batch: number, load: number, twoSided: boolean, paired = false) {
   const [last] = await tx<{ position: number, sheet: number, rows: number, sides: number, before: number }[]>`
     select coalesce(max(position), 0)::int as position,
-      coalesce(max(sheet) filter (where load_id <> ${load}), 0)::int as sheet,
+      coalesce(max(sheet) filter (where load_id <> ${load} and dropped is null), 0)::int as sheet,
       count(*) filter (where load_id = ${load})::int as rows,
       count(*) filter (where load_id = ${load} and half is distinct from 'right')::int as sides,
       count(*) filter (where half is distinct from 'right')::int as before
@@ -84,6 +84,13 @@ export async function sidesOfLoad(sql: Sql, load: number): Promise<number> {
   const [row] = await sql<{ sides: number }[]>`
     select count(*)::int as sides from pages where load_id = ${load} and half is distinct from 'right'`
   return row?.sides ?? 0
+}
+
+/** A load broke off between a sheet's sides: its front counts for nothing, since the sheet is scanned again. */
+export async function dropLoneFront(sql: Sql, load: number): Promise<void> {
+  await sql`
+    update pages set dropped = 'Its back did not come before the scan broke off; the sheet is scanned again with the next load.'
+    where id = (select id from pages where load_id = ${load} order by load_side desc limit 1) and side = 'front'`
 }
 
 /** Accounts for sides that the device gave and that never reached the store: a row each, with the reason, so that nothing is lost in silence. */

@@ -89,3 +89,10 @@ function sound(body: unknown): Rubric {
   if (!read.ok) throw new Error(`A stored rubric is not sound: ${read.issues.map(issueText).join('; ')}`)
   return read.rubric
 }
+
+/** How many batches a person has started with each rubric. */
+export async function usesOfRubrics(tx: Tx, person: string): Promise<Map<string, number>> {
+  const rows = await tx<{ rubric_id: string, uses: number }[]>`
+    select rubric_id, count(*)::int as uses from batches where owner = ${person} group by rubric_id`
+  return new Map(rows.map(row => [row.rubric_id, row.uses]))
+}

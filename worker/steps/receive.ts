@@ -1,10 +1,10 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import type { Rubric } from '../../core/model/rubric'
-import { DeviceError, scanSettings, type Device, type ScannedFile, type ScanSettings } from '../../devices/device'
+import { afterBreak, DeviceError, scanSettings, type Device, type ScannedFile, type ScanSettings } from '../../devices/device'
 import { esclDevice } from '../../devices/escl'
 import { sortAgain } from '../../store/batches/complete'
 import { cancelAsked, findLoad, knownJob, loadEnded, loadStarted, loadWaits, type LoadRow } from '../../store/batches/loads'
-import { noteLostSides, receiveFile, sidesOfLoad, takeFileApart, type ReceivedFile } from '../../store/pages/receive'
+import { dropLoneFront, noteLostSides, receiveFile, sidesOfLoad, takeFileApart, type ReceivedFile } from '../../store/pages/receive'
 import { findDevice } from '../../store/setup/devices'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Attempt, Work } from '../context'
@@ -29,7 +29,10 @@ export async function receive(work: Work, { load: id }: { load: number }, attemp
     await takeAll(work, load, device, job, row.name, rubric)
   } catch (error) {
     if (!(error instanceof DeviceError)) throw error
-    await loadEnded(work.sql, load, 'failed', error.message)
+    const sides = await sidesOfLoad(work.sql, load.id)
+    const settings = settingsOf(load, rubric)
+    if (settings.twoSided && sides % 2 === 1) await dropLoneFront(work.sql, load.id)
+    await loadEnded(work.sql, load, 'failed', sides > 0 ? `${error.message} ${afterBreak(sides, settings)}` : error.message)
   }
   if (load.replaces !== null) await sortAgain(work.sql, work.queue, load.batch_id)
 }

@@ -1,0 +1,25 @@
+import { z } from 'zod'
+import { connectorNamed } from '../connectors'
+import type { Browse } from '../connectors/connector'
+import { findDestination } from '../store/setup/destinations'
+import { notThere } from './access'
+import { store } from './context'
+
+/** A path inside a destination. */
+export const InsidePath = z.string().max(1000).refine(path => !path.startsWith('/') && !path.split('/').some(step => step === '..' || step === '.'), 'a path inside the destination')
+
+/** Looks into a destination that can list its folders; its own words where it cannot be looked into now. */
+export async function looking<T>(id: string, look: (browse: Browse) => Promise<T>): Promise<T> {
+  const row = await findDestination(store().sql, id)
+  if (!row) throw notThere()
+  const destination = connectorNamed(row.connector).open(row.options)
+  try {
+    if (!destination.browse) throw createError({ statusCode: 422, message: `“${row.name}” has no folders to look into.` })
+    return await look(destination.browse)
+  } catch (error) {
+    if (isError(error)) throw error
+    throw createError({ statusCode: 502, message: error instanceof Error ? error.message : String(error) })
+  } finally {
+    await destination.dispose()
+  }
+}
