@@ -36,7 +36,7 @@ export class Product {
   constructor(private readonly settings: Settings, private readonly say: (words: string) => void) {}
 
   async start(): Promise<RunFile> {
-    const { data, host, deviceSpeed, workers, empty } = this.settings
+    const { data, host, workers, empty } = this.settings
     await prepareDataFolder(data)
     const secrets = await loadSecrets(data)
     const port = await appPort(this.settings.port, host)

@@ -1,7 +1,8 @@
-import { format } from 'date-fns'
 import { z } from 'zod'
 import { Choices, ChosenSend, forbiddenChoice } from '../core/model/choices'
 import { givenValues } from '../core/index/given'
+import { localIso } from '../core/index/dates'
+import { batchName } from '../core/name/batchName'
 import type { Person } from '../core/model/views'
 import type { NewBatch } from '../store/batches/start'
 import { rememberChoices } from '../store/people/choices'
@@ -21,8 +22,9 @@ export const Start = z.strictObject({
 /**
  * A batch as a person asked for it, checked against its rubric; 404 where the rubric is gone, 422 where a required
  * value or place is missing, 400 where a setting may not be changed. What was chosen is remembered.
+ * @param from the device's name, or "files"
  */
-export async function newBatch(person: Person, asked: z.infer<typeof Start>): Promise<NewBatch> {
+export async function newBatch(person: Person, asked: z.infer<typeof Start>, from: string): Promise<NewBatch> {
   const { sql } = store()
   const row = await newestRubric(sql, asked.rubric)
   const rubric = row && await findRubric(sql, row.id, row.version)
@@ -35,10 +37,10 @@ export async function newBatch(person: Person, asked: z.infer<typeof Start>): Pr
   const open = new Set(rubric.send.filter(send => send.ask).map(send => send.to))
   const stray = asked.sends.find(send => !open.has(send.to))
   if (stray) throw createError({ statusCode: 400, message: `sends: “${row.name}” does not leave open where in “${stray.to}” it goes.` })
-  const { protect: _secret, name: _name, ...settings } = asked.choices
-  if (rubric.scan.mayChange.length) await rememberChoices(sql, person.id, row.id, settings)
+  // A name and a code are for this once.
+  if (rubric.scan.mayChange.length) await rememberChoices(sql, person.id, row.id, { ...asked.choices, name: undefined, protect: undefined })
   return {
-    name: asked.name || `${row.name}, ${format(new Date(), 'd MMM HH:mm')}`,
+    name: asked.name || batchName(rubric.batchName, { rubric: row.name, person: person.name, from, when: localIso(new Date()) }),
     rubric: row.id, version: row.version, owner: person.id, given: given.values, sends: asked.sends, choices: asked.choices,
   }
 }

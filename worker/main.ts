@@ -13,6 +13,7 @@ import { read } from './steps/read'
 import { receive } from './steps/receive'
 import { split } from './steps/split'
 import { lastFailure } from './lastFailure'
+import { FolderWatch } from './watch'
 
 const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => Promise<void> } = {
   receive, examine, split, read, fill, build, deliver,
@@ -20,6 +21,7 @@ const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => 
 
 const takeBackSeconds = 3
 const keepLockSeconds = 1
+const watchSeconds = 3
 
 const settings = readStoreSettings(process.env)
 const sql = openDatabase(settings.databaseUrl, 12)
@@ -68,12 +70,18 @@ const lockTimer = setInterval(() => {
   holding.keepLock().catch(error => console.error(`Keeping the worker's lock: ${String(error)}`)).finally(() => (locking = false))
 }, keepLockSeconds * 1000)
 
+const watch = new FolderWatch(work)
+const watchTimer = setInterval(() => {
+  watch.look().catch(error => console.error(`Watching folders: ${String(error)}`))
+}, watchSeconds * 1000)
+
 let stopping = false
 async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
   clearInterval(timer)
   clearInterval(lockTimer)
+  clearInterval(watchTimer)
   await queue.stop()
   work.examiners.dispose()
   holding.end()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BookOpen, Keyboard, LogOut, NotebookPen, ScrollText, Send } from '@lucide/vue'
+import { BookOpen, Keyboard, LogOut, NotebookPen, ScrollText, Send, Wrench } from '@lucide/vue'
 
 const me = useMe()
 const showKeys = ref(false)
@@ -9,7 +9,7 @@ const places = computed(() => [
   { to: '/', name: 'Desk', icon: NotebookPen },
   { to: '/batches', name: 'Batches', icon: BookOpen },
   { to: '/sent', name: 'Sent', icon: Send },
-  ...me.person?.roles.includes('steward') ? [{ to: '/rubrics', name: 'Rubrics', icon: ScrollText }] : [],
+  ...me.person?.roles.includes('steward') ? [{ to: '/rubrics', name: 'Rubrics', icon: ScrollText }, { to: '/set-up', name: 'Set-up', icon: Wrench }] : [],
 ])
 </script>
 

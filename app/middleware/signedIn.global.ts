@@ -1,6 +1,8 @@
 import type { SetupState } from '~~/core/model/views'
 
 export default defineNuxtRouteMiddleware(async (to) => {
+  // A panel has a sign-in of its own.
+  if (to.path === '/panel') return
   const person = await useMe().find()
   if (!person && to.path !== '/sign-in' && to.path !== '/welcome') {
     const setup = await ask<SetupState>('/api/setup').catch(() => null)

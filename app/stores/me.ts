@@ -25,11 +25,23 @@ export const useMe = defineStore('me', () => {
     asked.value = true
   }
 
+  /** At a panel: by PIN, by name and password, or by a badge that was held to its reader; null where none was. */
+  async function signInAtPanel(how: { pin: string } | { name: string, password: string } | { badge: true }): Promise<void> {
+    person.value = await ask<Person | null>('/api/panel/session', { method: 'POST', body: how })
+    asked.value = true
+  }
+
+  /** Forgets who this is without leaving the page: what it shows is the page's to clear. */
+  async function signOutHere(): Promise<void> {
+    await ask('/api/session', { method: 'DELETE' })
+    person.value = null
+  }
+
   async function signOut(): Promise<void> {
     await ask('/api/session', { method: 'DELETE' })
     // Everything that was shown belongs to the one who leaves.
     window.location.assign('/sign-in')
   }
 
-  return { person: readonly(person), find, begin, signIn, signOut }
+  return { person: readonly(person), find, begin, signIn, signInAtPanel, signOut, signOutHere }
 })

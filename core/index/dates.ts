@@ -48,3 +48,9 @@ function isoDate(year: number, month: number, day: number): string | null {
   const same = date.getUTCFullYear() === year && date.getUTCMonth() === month - 1 && date.getUTCDate() === day
   return same && year >= 1000 ? `${year}-${twoDigits(month)}-${twoDigits(day)}` : null
 }
+
+/** A moment as local ISO 8601 without its zone: 2026-03-31T14:05:00. */
+export function localIso(date: Date): string {
+  const [day, time] = [[date.getFullYear(), date.getMonth() + 1, date.getDate()], [date.getHours(), date.getMinutes(), date.getSeconds()]].map(parts => parts.map(twoDigits))
+  return `${day!.join('-')}T${time!.join(':')}`
+}

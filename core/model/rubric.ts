@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { barcodeFormats } from './barcodeFormats'
+import { batchNameFault } from '../name/batchName'
 import { placeholdersOf, templateFault, textFault } from '../name/template'
 
 /** What a rubric may let the person who scans change. */
@@ -203,6 +204,11 @@ export const Rubric = z.strictObject({
   split: Split.prefault({}),
   types: z.array(DocumentType).default([]),
   defaultType: z.string().optional(),
+  /** What batches are called: {rubric}, {person}, {from} (device or file), {date:d MMM}, {time}. */
+  batchName: z.string().min(1).max(120).default('{rubric}, {date:d MMM} {time}').check((context) => {
+    const fault = batchNameFault(context.value)
+    if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
+  }),
   entry: z.enum(['panel', 'desk', 'none']).default('desk'),
   read: z.strictObject({
     ocr: z.boolean().default(true),

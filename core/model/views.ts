@@ -54,6 +54,29 @@ export interface StartForm {
 }
 export interface PageWeight { colour: 'mono' | 'grey' | 'colour', dpi: number, bytes: number, pages: number }
 export interface AddressView { id: number, name: string, mail: string }
+export interface DeviceDetail {
+  id: string
+  name: string
+  address: string
+  /** When its panel was paired. */
+  panel: string | null
+  capabilities: { model: string, feeder: boolean, duplex: boolean, glass: boolean, colourModes: string[], resolutions: number[] } | null
+  status: DeviceChoice['status']
+  trouble: string | null
+}
+export interface WatchedFolderView {
+  id: string
+  path: string
+  subfolders: boolean
+  rubric: string
+  after: 'remove' | 'move'
+  paused: boolean
+  trouble: string | null
+  owner: string
+  taken: number
+  /** Files that could not be taken in, the newest. */
+  apart: { path: string, trouble: string }[]
+}
 export interface PanelView { device: { id: string, name: string, status: DeviceChoice['status'] } | null }
 /** What lies in a folder of a destination; `picture` where a small picture of it can be had. */
 export interface FolderEntry { name: string, kind: 'folder' | 'file', bytes: number | null, modified: string | null, picture: boolean }
@@ -120,6 +143,8 @@ export interface BatchDetail {
   card: boolean
   owner: string
   created_at: string
+  /** Where its documents arrived. */
+  filed: string[]
   loads: LoadView[]
   pages: PageView[]
   documents: DocumentView[]

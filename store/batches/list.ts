@@ -5,7 +5,7 @@ import type { Sql } from '../database'
 export const seesAll = (person: Person) => person.roles.some(role => role !== 'clerk')
 
 /** Batches that a person may see, newest first, paged by key: those below `before`. */
-export function listBatches(sql: Sql, person: Person, which: { open: boolean, before: number | null, most: number }): Promise<BatchRow[]> {
+export function listBatches(sql: Sql, person: Person, which: { open: boolean, mine: boolean, before: number | null, most: number }): Promise<BatchRow[]> {
   return sql<BatchRow[]>`
     select batches.id, batches.name, batches.state, rubrics.name as rubric, people.name as owner, batches.created_at,
       (select count(*)::int from pages where batch_id = batches.id) as sides,
@@ -17,7 +17,7 @@ export function listBatches(sql: Sql, person: Person, which: { open: boolean, be
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join people on people.id = batches.owner
-    where (${seesAll(person)} or batches.owner = ${person.id})
+    where ((${seesAll(person)} and not ${which.mine}) or batches.owner = ${person.id})
       and (not ${which.open} or batches.state not in ('done', 'abandoned'))
       and (${which.before}::bigint is null or batches.id < ${which.before}::bigint)
     order by batches.id desc

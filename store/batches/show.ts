@@ -1,13 +1,13 @@
 import type { BatchDetail, DocumentView, LoadView, PageView } from '../../core/model/views'
 import type { Sql } from '../database'
 
-type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals' | 'corrections'>
+type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals' | 'corrections' | 'filed'>
 
 export async function showBatch(sql: Sql, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
     select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, people.name as owner, batches.created_at,
       coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source,
-      coalesce((rubric_versions.body->'clean'->>'card')::boolean, false) as card, batches.sends
+      coalesce((rubric_versions.body->'clean'->>'card')::boolean, false) as card
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join rubric_versions on rubric_versions.rubric_id = batches.rubric_id and rubric_versions.version = batches.rubric_version
@@ -37,6 +37,16 @@ export function pagesOfBatch(sql: Sql, batch: number): Promise<PageView[]> {
     left join documents on documents.id = pages.document_id
     where pages.batch_id = ${batch}
     order by pages.place`
+}
+
+/** Where a batch's documents arrived. */
+export async function placesOfBatch(sql: Sql, batch: number): Promise<string[]> {
+  const rows = await sql<{ place: string }[]>`
+    select distinct place from slips
+    join documents on documents.id = document_id
+    where batch_id = ${batch} and slips.state = 'delivered' and place is not null
+    order by place`
+  return rows.map(row => row.place)
 }
 
 export function documentsOfBatch(sql: Sql, batch: number): Promise<DocumentView[]> {

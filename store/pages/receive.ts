@@ -54,11 +54,15 @@ export async function receiveFile(sql: Sql, queue: Queue, file: ReceivedFile): P
 }
 
 /** Adds the sides of a load of files and ends it, once. */
-export async function takeFileApart(sql: Sql, queue: Queue, file: ReceivedFile): Promise<void> {
+export async function takeFileApart(sql: Sql, queue: Queue, file: ReceivedFile & { complete: boolean }): Promise<void> {
   await sql.begin(async (tx) => {
     await tx`select 1 from batches where id = ${file.batch} for update`
     const ended = await tx`update loads set state = 'ended', ended_at = now() where id = ${file.load} and state in ('asked', 'scanning') returning id`
-    if (ended.length) await addSides(tx, queue, file)
+    if (ended.length) {
+      await addSides(tx, queue, file)
+      // Nobody will say that a watched folder's file is all: it is.
+      if (file.complete) await tx`update batches set state = 'sorting', completed_at = now() where id = ${file.batch} and state = 'receiving'`
+    }
     await tell(tx, { about: 'batch', batch: file.batch })
   })
 }

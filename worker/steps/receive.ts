@@ -41,7 +41,7 @@ export async function receive(work: Work, { load: id }: { load: number }, attemp
 async function takeFile(work: Work, load: LoadRow, rubric: Rubric): Promise<void> {
   const sides = await sidesIn(work, load.blob!, rubric, false)
   await takeFileApart(work.sql, work.queue, {
-    load: load.id, batch: load.batch_id, sides, twoSided: rubric.scan.sides === 'both', paired: false, replaces: null,
+    load: load.id, batch: load.batch_id, sides, twoSided: rubric.scan.sides === 'both', paired: false, replaces: null, complete: load.kind === 'folder',
     source: load.source!, blob: load.blob!, mediaType: 'application/octet-stream',
   })
 }

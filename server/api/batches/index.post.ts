@@ -14,8 +14,9 @@ export default defineEventHandler(async (event) => {
   const person = await requirePerson(event)
   const { device, ...asked } = await bodyOf(event, Body)
   const { sql, queue } = store()
-  if (device && !await findDevice(sql, device)) throw createError({ statusCode: 404, message: 'This device is no longer here. Choose another one.' })
-  const batch = await newBatch(person, asked)
+  const scanner = device ? await findDevice(sql, device) : null
+  if (device && !scanner) throw createError({ statusCode: 404, message: 'This device is no longer here. Choose another one.' })
+  const batch = await newBatch(person, asked, scanner?.name ?? 'files')
   const id = device ? await startBatch(sql, queue, { ...batch, device }) : await sql.begin(tx => addBatch(tx, batch))
   setResponseStatus(event, 201)
   return { id }

@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { DeviceError } from '../../devices/device'
-import { esclDevice } from '../../devices/escl'
-import { putDevice } from '../../store/setup/devices'
-import { requireRole } from '../access'
-import { store } from '../context'
-import { bodyOf } from '../input'
+import { DeviceError } from '../../../devices/device'
+import { esclDevice } from '../../../devices/escl'
+import { putDevice } from '../../../store/setup/devices'
+import { requireRole } from '../../access'
+import { store } from '../../context'
+import { bodyOf } from '../../input'
 
 const New = z.strictObject({ name: z.string().trim().min(1).max(80), address: z.url({ protocol: /^https?$/, error: 'an address such as http://192.0.2.7/eSCL' }) })
 const patienceSeconds = 5

@@ -1,7 +1,7 @@
-import { esclDevice } from '../../devices/escl'
-import { listDevices } from '../../store/setup/devices'
-import { requirePerson } from '../access'
-import { store } from '../context'
+import { esclDevice } from '../../../devices/escl'
+import { listDevices } from '../../../store/setup/devices'
+import { requirePerson } from '../../access'
+import { store } from '../../context'
 
 const patienceSeconds = 3
 

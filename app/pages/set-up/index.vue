@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import type { DestinationChoice, DeviceChoice } from '~~/core/model/views'
+import { deviceState } from '~/words/device'
+
+useHead({ title: 'Set-up · Rubricator' })
+const { data: devices, trouble, refresh } = useLoaded<DeviceChoice[]>('/api/devices')
+const { data: destinations } = useLoaded<DestinationChoice[]>('/api/destinations')
+useIntervalFn(() => void refresh(), 4000)
+
+const kinds: Record<string, string> = { 'network-folder': 'network folder', 'business-records': 'business records', 'mail': 'mail', 'cloud-folder': 'cloud folder (WebDAV)' }
+</script>
+
+<template>
+  <PageTitle title="Set-up" />
+  <TroubleBand :words="trouble" />
+  <div class="grid max-w-6xl items-start gap-x-14 gap-y-10 lg:grid-cols-2">
+    <section aria-labelledby="devices-title">
+      <h2 id="devices-title" class="mb-2 text-2xl">Devices</h2>
+      <ul>
+        <li v-for="one in devices ?? []" :key="one.id" class="flex items-baseline gap-4 border-b border-rule py-3">
+          <NuxtLink :to="`/set-up/${one.id}`" class="link font-serif text-xl">{{ one.name }}</NuxtLink>
+          <span class="ml-auto" :class="one.status && !one.status.fault ? 'text-faded' : 'text-ochre'">{{ deviceState(one.status) }}</span>
+        </li>
+      </ul>
+      <p v-if="devices && !devices.length" class="py-3 text-faded">No device is set up yet. Add the first one below.</p>
+      <NewDevice class="mt-6" @added="refresh" />
+    </section>
+    <WatchedFolders />
+    <section aria-labelledby="destinations-title">
+      <h2 id="destinations-title" class="mb-2 text-2xl">Destinations</h2>
+      <ul>
+        <li v-for="one in destinations ?? []" :key="one.id" class="flex items-baseline gap-4 border-b border-rule py-3">
+          <span class="font-serif text-xl">{{ one.name }}</span><span class="numbers text-faded">{{ one.id }}</span><span class="ml-auto text-faded">{{ kinds[one.connector] ?? one.connector }}</span>
+        </li>
+      </ul>
+    </section>
+  </div>
+</template>

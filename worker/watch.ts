@@ -1,0 +1,134 @@
+import { createHash, randomUUID } from 'node:crypto'
+import { mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
+import { basename, dirname, join, relative } from 'node:path'
+import { localIso } from '../core/index/dates'
+import { batchName } from '../core/name/batchName'
+import { numberedName } from '../core/name/template'
+import { sniff } from '../engine/sniff'
+import { addBatch, addFileTo } from '../store/batches/start'
+import { fileGone, folderLookedInto, foldersToWatch, noteFile, seenFile, type WatchedFolder } from '../store/setup/watchedFolders'
+import { findRubric, newestRubric } from '../store/setup/rubrics'
+import type { Work } from './context'
+
+// A file is complete when it has not changed for so long, and not between two looks.
+const calmSeconds = 4
+const takenName = 'taken'
+const apartName = 'set apart'
+
+/** Looks into watched folders: one worker at a time for each folder. */
+export class FolderWatch {
+  /** Size and time of each file at the last look. */
+  private readonly seen = new Map<string, string>()
+  private looking = false
+
+  constructor(private readonly work: Work) {}
+
+  async look(): Promise<void> {
+    if (this.looking) return
+    this.looking = true
+    try {
+      for (const folder of await foldersToWatch(this.work.sql)) await this.lookInto(folder)
+    } finally {
+      this.looking = false
+    }
+  }
+
+  private async lookInto(folder: WatchedFolder): Promise<void> {
+    const { sql } = this.work
+    // Held while the look lasts, by whatever connection the pool gives.
+    const lock = await sql.reserve()
+    try {
+      const [row] = await lock<{ mine: boolean }[]>`select pg_try_advisory_lock(7206, hashtext(${folder.id})) as mine`
+      if (!row?.mine) return
+      try {
+        await this.takeAll(folder)
+        await folderLookedInto(sql, folder.id, null)
+      } catch (error) {
+        await folderLookedInto(sql, folder.id, `The folder cannot be looked into (${(error as Error).message}). Check that it is there, mounted, and ours to change.`)
+      } finally {
+        await lock`select pg_advisory_unlock(7206, hashtext(${folder.id}))`
+      }
+    } finally {
+      lock.release()
+    }
+  }
+
+  private async takeAll(folder: WatchedFolder): Promise<void> {
+    const own = [takenName, apartName].map(name => join(folder.path, name))
+    const entries = await readdir(folder.path, { recursive: folder.subfolders, withFileTypes: true })
+    const files = entries.filter(entry => entry.isFile() && !entry.name.startsWith('.') && !own.some(path => entry.parentPath === path || entry.parentPath.startsWith(`${path}/`)))
+    for (const path of files.map(entry => join(entry.parentPath, entry.name)).sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))) {
+      const found = await stat(path).catch(() => null)
+      if (!found) continue
+      const version = `${found.size}-${Math.round(found.mtimeMs)}`
+      const calm = this.seen.get(path) === version && Date.now() - found.mtimeMs > calmSeconds * 1000
+      this.seen.set(path, version)
+      if (calm) await this.take(folder, path, version)
+    }
+  }
+
+  private async take(folder: WatchedFolder, path: string, version: string): Promise<void> {
+    const { sql } = this.work
+    const name = relative(folder.path, path)
+    const known = await seenFile(sql, folder.id, name, version)
+    // Taken before, but not moved away: the worker died in between.
+    if (known && !known.there) return
+    const noted = known ?? await this.commit(folder, path, name, version)
+    if (noted.trouble !== null) await setApart(folder.path, path, noted.trouble)
+    else if (folder.after === 'remove') await rm(path)
+    else await moveTo(join(folder.path, takenName, dirname(name)), path)
+    await fileGone(sql, noted.id)
+    this.seen.delete(path)
+  }
+
+  /** The file's bytes, its batch and the note of it: all durable before anything is moved. */
+  private async commit(folder: WatchedFolder, path: string, name: string, version: string): Promise<{ id: number, trouble: string | null }> {
+    const { sql, queue, blobs } = this.work
+    const trouble = await faultOf(path)
+    if (trouble) {
+      const sha256 = createHash('sha256').update(await readFile(path)).digest('hex')
+      return { id: await noteFile(sql, { folder: folder.id, path: name, version, sha256, batch: null, trouble }), trouble }
+    }
+    const blob = await blobs.putFile(path)
+    const row = await newestRubric(sql, folder.rubric_id)
+    const rubric = row && await findRubric(sql, row.id, row.version)
+    if (!row || !rubric) throw new Error('its rubric is gone')
+    const id = await sql.begin(async (tx) => {
+      const batch = await addBatch(tx, {
+        name: batchName(rubric.batchName, { rubric: row.name, person: folder.owner_name, from: basename(path), when: localIso(new Date()) }),
+        rubric: row.id, version: row.version, owner: folder.owner, given: {}, sends: [], choices: {},
+      })
+      await addFileTo(tx, queue, batch, { upload: randomUUID(), source: name, blob, kind: 'folder' })
+      return noteFile(tx, { folder: folder.id, path: name, version, sha256: blob, batch, trouble: null })
+    })
+    return { id, trouble: null }
+  }
+}
+
+/** Why a file cannot be taken in; null where it can. What is wrong deeper inside it the batch shows. */
+async function faultOf(path: string): Promise<string | null> {
+  const file = await open(path)
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0)
+    if (bytesRead === 0) return 'The file is empty. Scan or export it again.'
+    return sniff(buffer.subarray(0, bytesRead)) ? null : 'The file is none of PDF, TIFF, JPEG, PNG or WebP, whatever its name says. Export it as one of these.'
+  } finally {
+    await file.close()
+  }
+}
+
+async function setApart(root: string, path: string, why: string): Promise<void> {
+  const moved = await moveTo(join(root, apartName), path)
+  await writeFile(`${moved}.reason.txt`, `${why}\n`)
+}
+
+/** Moves a file, never over another. */
+async function moveTo(folder: string, path: string): Promise<string> {
+  await mkdir(folder, { recursive: true })
+  for (let number = 1; ; number++) {
+    const to = join(folder, numberedName(basename(path), number))
+    if (await stat(to).then(() => true, () => false)) continue
+    await rename(path, to)
+    return to
+  }
+}
