@@ -17,6 +17,9 @@ export async function requirePanel(event: H3Event): Promise<PanelRow> {
   return panel
 }
 
+/** What failed sign-ins at a panel are counted by. */
+export const panelName = (id: string) => `panel ${id}`
+
 /** Makes the screen that asks a panel, for years. */
 export function becomePanel(event: H3Event, token: string): void {
   setCookie(event, cookie, token, { httpOnly: true, sameSite: 'lax', path: '/', maxAge: 5 * 365 * 86400 })

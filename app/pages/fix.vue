@@ -38,10 +38,17 @@ async function answer(said: Answer) {
   })
 }
 
+const again = ref(false)
+async function begun() {
+  again.value = false
+  await refresh()
+}
+
 function onKey(event: KeyboardEvent) {
   if (!event.altKey) return
   if (event.code === 'KeyB') void answer({ as: 'continue' })
   else if (event.code === 'KeyN') void answer({ as: 'start' })
+  else if (event.code === 'KeyS') again.value = true
   else return
   event.preventDefault()
 }
@@ -69,7 +76,9 @@ useEventListener('keydown', onKey)
       <p class="mt-7 mb-2 text-faded">Or it has no number of its own:</p>
       <button type="button" class="act-quiet mb-3 justify-between whitespace-normal" :disabled="running" @click="answer({ as: 'continue' })">It belongs with the page before <kbd>Alt B</kbd></button>
       <button type="button" class="act-quiet justify-between whitespace-normal" :disabled="running" @click="answer({ as: 'start' })">It starts a document without a code <kbd>Alt N</kbd></button>
+      <button type="button" class="act-quiet mt-3 justify-between whitespace-normal" :disabled="running" @click="again = true">It is bad: scan it again <kbd>Alt S</kbd></button>
     </form>
+    <ScanAgain :page="again ? { id: question.id, batch: question.batch, position: question.position, source: question.source } : null" @close="again = false" @begun="begun" />
   </div>
   <div v-else-if="data" class="max-w-2xl py-10">
     <h1 class="initial text-3xl">{{ only ? 'No page of this batch needs your eye.' : 'No page needs your eye.' }}</h1>

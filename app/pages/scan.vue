@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import type { DeviceChoice, RubricChoice } from '~~/core/model/views'
+import { useStart } from '~/components/start/useStart'
 import { deviceObstacle, deviceState } from '~/words/device'
 
 useHead({ title: 'Start a scan · Rubricator' })
@@ -17,16 +18,27 @@ watchEffect(() => {
 })
 useIntervalFn(() => void lookAgain(), 3000)
 
+const files = 'files'
+const fromFiles = computed(() => device.value === files)
 const chosen = computed(() => devices.value?.find(one => one.id === device.value) ?? null)
 const obstacle = computed(() => {
   if (!rubric.value) return 'Choose a rubric first.'
+  if (fromFiles.value) return null
   if (!chosen.value) return 'Choose a device first.'
   return deviceObstacle(chosen.value, rubrics.value?.find(one => one.id === rubric.value)?.source ?? 'feeder')
 })
 
+/** What the chosen rubric asks before it begins. */
+const form = shallowRef<ReturnType<typeof useStart> | null>(null)
+const scope = effectScope()
+watch(rubric, id => (form.value = id ? scope.run(() => useStart(id))! : null), { immediate: true })
+onScopeDispose(() => scope.stop())
+const blocked = computed(() => obstacle.value ?? form.value?.missing.value ?? null)
+const act = computed(() => running.value ? 'Starting…' : fromFiles.value ? 'Begin: choose the files next' : rubrics.value?.find(one => one.id === rubric.value)?.source === 'glass' ? 'Scan the page on the glass' : 'Scan the stack')
+
 async function start() {
   await run(async () => {
-    const { id } = await ask<{ id: number }>('/api/batches', { method: 'POST', body: { rubric: rubric.value, device: device.value, name: name.value } })
+    const id = await form.value!.start(fromFiles.value ? null : device.value!, name.value)
     await navigateTo(`/batches/${id}`)
   })
 }
@@ -53,7 +65,7 @@ async function start() {
     </RadioGroup>
     <div>
       <RadioGroup v-model="device">
-        <RadioGroupLabel class="mb-2 block font-serif text-2xl">On which device?</RadioGroupLabel>
+        <RadioGroupLabel class="mb-2 block font-serif text-2xl">Where does it come from?</RadioGroupLabel>
         <RadioGroupOption v-for="one in devices ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-3 rounded-xs">
           <div class="flex items-center gap-3 border bg-leaf px-5 py-4" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
             <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
@@ -61,13 +73,20 @@ async function start() {
             <span class="small ml-auto text-faded">{{ deviceState(one.status) }}</span>
           </div>
         </RadioGroupOption>
+        <RadioGroupOption v-slot="{ checked }" :value="files" class="mb-3 rounded-xs">
+          <div class="flex items-center gap-3 border bg-leaf px-5 py-4" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
+            <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
+            <span class="text-lg">Files</span><span class="small ml-auto text-faded">from this computer</span>
+          </div>
+        </RadioGroupOption>
         <p v-if="devices && !devices.length" class="text-faded">No device is set up yet. A steward adds the first one.</p>
       </RadioGroup>
+      <StartFields v-if="form" :key="rubric" class="mt-2" :start="form" />
       <label class="mt-5 block">Name of the batch
         <input v-model="name" class="field mt-1" maxlength="120" placeholder="the rubric's name and the time">
       </label>
-      <p class="mt-6 min-h-6 text-ochre" aria-live="polite">{{ obstacle }}</p>
-      <button class="act mt-2 w-full justify-center" :disabled="running || obstacle !== null">{{ running ? 'Starting…' : 'Scan' + (rubrics?.find(one => one.id === rubric)?.source === 'glass' ? ' the page on the glass' : ' the stack') }}</button>
+      <p class="mt-6 min-h-6 text-ochre" aria-live="polite">{{ blocked }}</p>
+      <button class="act mt-2 w-full justify-center" :disabled="running || blocked !== null">{{ act }}</button>
     </div>
   </form>
 </template>

@@ -4,10 +4,13 @@ import { zoneBox, zoneWords } from './zone'
 // A4 in inches: the page on which a rubric's zones are meant.
 const page = { width: 8.27, height: 11.69 }
 
-/** What a rubric will do, in plain sentences, for someone about to start it. */
-export function rubricWords(rubric: Rubric): string[] {
+/**
+ * What a rubric will do, in plain sentences, for someone about to start it.
+ * @param names of destinations, by id
+ */
+export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> = new Map()): string[] {
   const { scan, clean, split, files, send, entry } = rubric
-  const colour = { auto: 'in colour', colour: 'in colour', grey: 'in grey', mono: 'in black and white' }[scan.colour]
+  const colour = { auto: 'in colour where there is some', colour: 'in colour', grey: 'in grey', mono: 'in black and white' }[scan.colour]
   const sentences = [`Scans ${scan.sides === 'both' ? 'both sides' : 'one side'} ${colour} at ${scan.dpi} dpi from the ${scan.source}.`]
   if (clean.blank.action === 'set-aside') sentences.push('Sets blank sides aside.')
   for (const rule of split.rules) {
@@ -28,6 +31,9 @@ export function rubricWords(rubric: Rubric): string[] {
         sentences.push('Starts a document where a page carries a certain text.')
     }
   }
+  if (clean.spread !== 'none') sentences.push('Makes two pages of an opened book.')
+  if (clean.card) sentences.push('Puts both sides of a card on one page.')
+  if (clean.stamp) sentences.push('Stamps each page.')
   if (split.rules.length === 0) sentences.push('Makes one document of the whole batch.')
   if (split.unread === 'hold' && split.rules.some(rule => rule.rule === 'barcode')) sentences.push('Asks you about a page whose barcode does not read.')
   const counts = rubric.types.map(type => type.fields.length)
@@ -35,7 +41,7 @@ export function rubricWords(rubric: Rubric): string[] {
     const howMany = new Set(counts).size === 1 ? String(counts[0]) : `${Math.min(...counts)} to ${Math.max(...counts)}`
     sentences.push(`Asks you to look over ${howMany} index values of each document.`)
   }
-  const names = { 'pdf': 'searchable PDF', 'pdf-a': 'searchable PDF/A', 'tiff': 'TIFF', 'jpeg': 'JPEG', 'png': 'PNG', 'txt': 'text', 'json': 'JSON', 'alto': 'ALTO', 'hocr': 'hOCR' }
-  if (files.length) sentences.push(`Makes ${files.map(file => names[file.format]).join(' and ')}${send.length ? ` and sends it to ${send.map(one => one.to).join(' and ')}` : ''}.`)
+  const formats = { 'pdf': 'searchable PDF', 'pdf-a': 'searchable PDF/A', 'tiff': 'TIFF', 'jpeg': 'JPEG', 'png': 'PNG', 'txt': 'text', 'json': 'JSON', 'alto': 'ALTO', 'hocr': 'hOCR' }
+  if (files.length) sentences.push(`Makes ${files.map(file => formats[file.format]).join(' and ')}${send.length ? ` and sends it to ${send.map(one => names.get(one.to) ?? one.to).join(' and ')}` : ''}.`)
   return sentences
 }

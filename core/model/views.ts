@@ -158,6 +158,7 @@ export interface Question {
   id: number
   batch: number
   batchName: string
+  source: 'feeder' | 'glass'
   /** Changes with the picture, for its address. */
   picture: string | null
   position: number

@@ -32,7 +32,7 @@ export async function listQuestions(sql: Sql, person: Person, batch: number | nu
     pages.asks and batches.state = 'to fix' and (${seesAll(person)} or batches.owner = ${person.id})
     and (${batch}::bigint is null or batches.id = ${batch}::bigint)`
   const questions = await sql<Question[]>`
-    select pages.id, pages.position, pages.why, batches.id as batch, batches.name as "batchName", left(thumbnail_blob, 8) as picture,
+    select pages.id, pages.position, pages.why, batches.id as batch, batches.name as "batchName", coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source, left(thumbnail_blob, 8) as picture,
       (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi,
       coalesce(evidence->'unread'->0, evidence->'codes'->0) as spot,
       (select coalesce(earlier.answer->>'value', documents.barcode->>'value')
@@ -44,6 +44,7 @@ export async function listQuestions(sql: Sql, person: Person, batch: number | nu
         limit 1) as "lastValue"
     from pages
     join batches on batches.id = pages.batch_id
+    join rubric_versions on rubric_versions.rubric_id = batches.rubric_id and rubric_versions.version = batches.rubric_version
     where ${mine}
     order by batches.id, pages.place
     limit ${most}`

@@ -21,13 +21,13 @@ export async function newPanelCode(sql: Sql, device: string): Promise<string> {
 }
 
 /** Pairs the screen that shows this code and gives its token; null where the code is none, or too old. */
-export async function pairPanel(sql: Sql, code: string): Promise<string | null> {
+export async function pairPanel(sql: Sql, code: string): Promise<{ id: string, token: string } | null> {
   const token = randomBytes(32).toString('base64url')
-  const paired = await sql`
+  const [paired] = await sql<{ id: string }[]>`
     update panels set token_hash = ${digest(token)}, code_hash = null, paired_at = now()
     where code_hash = ${digest(code)} and code_until > now()
     returning id`
-  return paired.length ? token : null
+  return paired ? { id: paired.id, token } : null
 }
 
 /** The panel that shows this token. */

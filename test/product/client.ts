@@ -6,12 +6,16 @@ export type Client = <T = unknown>(method: string, path: string, body?: unknown)
 /** A client of the running copy: signed in with this name, or nobody. */
 export async function client(name?: string): Promise<Client> {
   const { app, person } = running()
-  let cookie = ''
+  const jar = new Map<string, string>()
   const ask: Client = async <T>(method: string, path: string, body?: unknown) => {
+    const cookie = [...jar].map(([name, value]) => `${name}=${value}`).join('; ')
     const response = await fetch(app + path, {
-      method, headers: { 'content-type': 'application/json', cookie }, body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+      method, headers: { 'content-type': 'application/json', cookie }, body: body === undefined ? undefined : typeof body === 'string' ? body : body instanceof Uint8Array ? Buffer.from(body) as Buffer<ArrayBuffer> : JSON.stringify(body),
     })
-    cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie
+    for (const set of response.headers.getSetCookie()) {
+      const [name, value] = set.split(';')[0]!.split(/=(.*)/s) as [string, string]
+      jar.set(name, value)
+    }
     const text = await response.text()
     return { status: response.status, body: (response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T }
   }

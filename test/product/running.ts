@@ -6,7 +6,7 @@ const RunFile = z.object({
   app: z.string(),
   standins: z.record(z.string(), z.string()),
   folders: z.record(z.string(), z.string()),
-  signIns: z.array(z.object({ name: z.string(), password: z.string(), roles: z.array(z.string()) })),
+  signIns: z.array(z.object({ name: z.string(), password: z.string(), pin: z.string(), badge: z.string(), roles: z.array(z.string()) })),
 })
 
 /** The running copy that the tests use, found by its run.json. */

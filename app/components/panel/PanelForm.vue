@@ -4,7 +4,7 @@ import type { Field } from '~~/core/model/rubric'
 import type { OpenSend, PanelView } from '~~/core/model/views'
 import { deviceObstacle } from '~/words/device'
 import { settingWords } from '~/words/settings'
-import { useStart } from './useStart'
+import { useStart } from '../start/useStart'
 
 const props = defineProps<{ rubric: string, device: NonNullable<PanelView['device']> }>()
 const emit = defineEmits<{ back: [], started: [batch: number] }>()
@@ -61,12 +61,12 @@ const begin = () => run(async () => emit('started', await start.start(props.devi
         <li v-for="one in form.sends" :key="one.to">
           <button type="button" class="touch w-full justify-between! text-left" @click="send = one">
             <span>{{ one.asks === 'people' ? 'To whom' : `Where in ${one.name}` }}</span>
-            <span class="flex min-w-0 items-center gap-2 font-serif text-xl"><span class="truncate">{{ placeWords(one) }}</span><ChevronRight :size="22" class="shrink-0 text-faded" aria-hidden="true" /></span>
+            <span class="flex min-w-0 items-center gap-2" :class="one.asks === 'people' && !draft.sends[one.to]?.people.length ? 'text-ochre' : 'font-serif text-xl'"><span class="truncate">{{ placeWords(one) }}</span><ChevronRight :size="22" class="shrink-0 text-faded" aria-hidden="true" /></span>
           </button>
         </li>
         <li v-if="form.mayChange.length && settings">
           <button type="button" class="touch w-full justify-between! text-left" @click="changing = true">
-            <span>How it is scanned</span>
+            <span class="whitespace-nowrap">How it is scanned</span>
             <span class="flex min-w-0 items-center gap-2 font-serif text-xl"><span class="truncate">{{ settingWords(settings) }}</span><ChevronRight :size="22" class="shrink-0 text-faded" aria-hidden="true" /></span>
           </button>
         </li>

@@ -20,6 +20,8 @@ const sheets = computed(() => new Set(batch.value?.pages.map(page => page.sheet)
 const receiving = computed(() => batch.value?.state === 'receiving')
 const outcome = computed(() => batch.value && batchOutcome(batch.value))
 const obstacle = computed(() => deviceObstacle(props.device, batch.value?.source ?? 'feeder'))
+/** A load that broke off most likely left paper behind. */
+const brokeOff = computed(() => load.value?.state === 'failed' || load.value?.state === 'cancelled')
 const glass = computed(() => batch.value?.source === 'glass')
 /** Which side of a card is to be laid down next. */
 const cardSide = computed(() => batch.value?.card ? (batch.value.pages.length % 2 ? 'the back of the card' : 'the next card, its front up') : 'the next page')
@@ -71,13 +73,13 @@ async function until(ready: () => boolean) {
       <button v-else type="button" class="touch self-start" :disabled="running || load?.cancelAsked" @click="cancelling = true"><Square :size="22" aria-hidden="true" /> Cancel this load</button>
     </template>
     <template v-else-if="batch && receiving">
-      <p class="mt-2 text-2xl" role="status">{{ counted(batch.pages.length, 'side') }} on {{ counted(sheets, 'sheet') }} are in. Is that all?</p>
+      <p class="mt-2 text-2xl" role="status">{{ counted(batch.pages.length, 'side') }} on {{ counted(sheets, 'sheet') }} are in. {{ brokeOff ? 'Scan the rest?' : 'Is that all?' }}</p>
       <div class="mt-6 grid flex-1 grid-cols-2 gap-5">
-        <button type="button" class="touch flex-col! text-2xl!" :disabled="running || obstacle !== null" @click="post('loads', { device: device.id })">
+        <button type="button" class="touch flex-col! text-2xl!" :class="{ 'touch-act': brokeOff }" :disabled="running || obstacle !== null" @click="post('loads', { device: device.id })">
           <Plus :size="40" aria-hidden="true" /> {{ glass ? 'More to come: scan' : 'More to come: scan the next load' }}
-          <span class="max-w-80 text-center text-base text-faded">{{ obstacle ?? (glass ? `Lay ${cardSide} on the glass, then touch here.` : 'The paper in the feeder joins this batch.') }}</span>
+          <span class="max-w-80 text-center text-base">{{ obstacle ?? (glass ? `Lay ${cardSide} on the glass, then touch here.` : 'The paper in the feeder joins this batch.') }}</span>
         </button>
-        <button type="button" class="touch touch-act flex-col! text-2xl!" :disabled="running || !batch.pages.length" @click="post('complete')">
+        <button type="button" class="touch flex-col! text-2xl!" :class="{ 'touch-act': !brokeOff }" :disabled="running || !batch.pages.length" @click="post('complete')">
           <Layers :size="40" aria-hidden="true" /> That is all: complete
           <span class="max-w-80 text-center text-base">The batch is sorted into documents now. Until one is confirmed you can still add paper.</span>
         </button>

@@ -42,7 +42,7 @@ const isText = computed(() => at.value === 'name' || at.value === 'protect')
       <button type="button" class="touch touch-act ml-auto" @click="emit('back')"><Check :size="26" aria-hidden="true" /> Done</button>
     </div>
     <div class="grid min-h-0 flex-1 grid-cols-[17rem_1fr] gap-6 px-8 pb-3">
-      <nav aria-label="Settings" class="min-h-0 space-y-1.5 overflow-y-auto pr-1">
+      <nav aria-label="Settings" class="min-h-0 space-y-1.5 overflow-y-auto pr-1 pb-8 [mask-image:linear-gradient(to_top,transparent,black_2.5rem)]">
         <button v-for="one in shown" :key="one.key" type="button" class="touch w-full justify-between! text-base!" :class="{ 'border-lapis! bg-lapis-wash!': one.key === at }" :aria-current="one.key === at" @click="at = one.key">
           {{ one.title }}<span class="truncate text-faded">{{ one.options.find(option => option.value === valueOf(one.key))?.words ?? valueOf(one.key) }}</span>
         </button>

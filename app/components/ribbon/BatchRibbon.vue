@@ -5,7 +5,7 @@ import type { useCorrections } from './useCorrections'
 
 const props = defineProps<{ batch: BatchDetail, corrections: ReturnType<typeof useCorrections> }>()
 const current = defineModel<number | null>('current', { required: true })
-const emit = defineEmits<{ open: [page: PageView] }>()
+const emit = defineEmits<{ open: [page: PageView], rescan: [page: PageView] }>()
 
 const root = useTemplateRef<HTMLElement>('root')
 const segments = computed(() => segmentsOf(props.batch))
@@ -58,6 +58,7 @@ function onKey(event: KeyboardEvent) {
     Enter: () => may.start && acts.start(page), Backspace: () => may.join && acts.join(page),
     Delete: () => may.aside && acts.aside(page), Insert: () => may.back && acts.back(page),
     l: () => may.turn && acts.turn(page, 270), r: () => may.turn && acts.turn(page, 90),
+    s: () => may.rescan && emit('rescan', page),
   }
   const withControl: Record<string, () => unknown> = {
     x: () => may.take && acts.take(page), v: () => may.put && acts.put(page),

@@ -9,8 +9,11 @@ const load = computed(() => props.batch.loads.at(-1) ?? null)
 const scanning = computed(() => load.value !== null && ['asked', 'scanning'].includes(load.value.state))
 const sheets = computed(() => new Set(props.batch.pages.map(page => page.sheet)).size)
 const soFar = computed(() => `${counted(props.batch.pages.length, 'side')} on ${counted(sheets.value, 'sheet')}`)
+const fromFiles = computed(() => load.value === null || load.value.kind !== 'device')
+const sending = ref(false)
 const brokenOff = computed(() => load.value?.state === 'failed' || load.value?.state === 'cancelled')
 const title = computed(() => {
+  if (fromFiles.value) return props.batch.pages.length ? `${soFar.value} are in. Is that all?` : 'Which files belong to this batch?'
   if (!props.batch.pages.length) return 'Nothing was scanned yet.'
   return brokenOff.value ? `${soFar.value} are kept. Scan the rest?` : `${soFar.value} scanned. Is that all the paper of this batch?`
 })
@@ -23,6 +26,7 @@ const choices = computed(() => {
       ? { name: 'Another page: scan it', hint: `Lay it on the glass of ${load.value?.device} first; it joins this batch.` }
       : { name: 'More to come: scan the next load', hint: `Put the next sheets in ${load.value?.device}'s feeder first; they join this batch.` },
   }
+  if (fromFiles.value) return props.batch.pages.length ? [complete] : []
   if (!props.batch.pages.length) return [more]
   return brokenOff.value || props.batch.source === 'glass' ? [more, complete] : [complete, more]
 })
@@ -32,7 +36,7 @@ const post = (what: string, body?: Record<string, unknown>) => run(() => ask(`/a
 <template>
   <section class="mb-6 border border-rule bg-leaf px-6 py-5" aria-labelledby="load-title">
     <TroubleBand :words="trouble ?? load?.trouble ?? null" />
-    <div v-if="scanning" class="flex flex-wrap items-center gap-6">
+    <div v-if="scanning && !fromFiles" class="flex flex-wrap items-center gap-6">
       <p class="min-w-0 flex-1">
         <span id="load-title" class="block font-serif text-2xl" role="status">{{ load?.state === 'asked' ? `Asking ${load.device} for the first sheet` : `${load?.device} is scanning: ${soFar}` }}</span>
         <span class="text-faded">{{ load?.cancelAsked ? 'Cancelling after the side that is under way. What was scanned is kept.' : 'Each side is stored before the device is told that it was taken.' }}</span>
@@ -45,11 +49,15 @@ const post = (what: string, body?: Record<string, unknown>) => run(() => ask(`/a
       </h2>
       <div class="mt-4 flex flex-wrap items-start gap-x-8 gap-y-4">
         <div v-for="(choice, at) in choices" :key="choice.what">
-          <button type="button" :class="at === 0 ? 'act' : 'act-quiet'" :disabled="running" @click="post(choice.what, choice.body)">{{ choice.name }}</button>
+          <button type="button" :class="at === 0 ? 'act' : 'act-quiet'" :disabled="running || sending" @click="post(choice.what, choice.body)">{{ choice.name }}</button>
           <p class="small mt-1 max-w-72 text-faded">{{ choice.hint }}</p>
         </div>
         <button type="button" class="link ml-auto min-h-11" :disabled="running" @click="post('abandon')">Abandon the batch</button>
       </div>
+      <details class="mt-5" :open="fromFiles">
+        <summary class="link cursor-pointer py-1">{{ fromFiles ? 'Files' : 'Add files to it, too' }}</summary>
+        <FileDrop class="mt-2" :batch="batch.id" @busy="sending = $event" />
+      </details>
     </template>
   </section>
 </template>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { ClipboardPaste, Heading, Merge, PanelTopClose, PanelTopOpen, Redo2, RotateCcw, RotateCw, Scissors, Undo2 } from '@lucide/vue'
+import { ClipboardPaste, Heading, Merge, PanelTopClose, PanelTopOpen, Redo2, RotateCcw, RotateCw, ScanLine, Scissors, Undo2 } from '@lucide/vue'
 import type { PageView } from '~~/core/model/views'
 import { counted } from '~/words/count'
 import type { useCorrections } from './useCorrections'
 
 const props = defineProps<{ page: PageView | null, corrections: ReturnType<typeof useCorrections> }>()
+const emit = defineEmits<{ rescan: [page: PageView] }>()
 
 const can = computed(() => props.corrections.can(props.page))
 const tools = computed(() => {
@@ -21,6 +22,7 @@ const tools = computed(() => {
     { name: 'Turn right', keys: 'R', icon: RotateCw, on: can.value.turn, act: at(one => acts.turn(one, 90)) },
     { name: 'Take out to move', keys: 'Ctrl X', icon: Scissors, on: can.value.take, act: at(acts.take) },
     { name: cut.value.length ? `Put ${counted(cut.value.length, 'page')} here` : 'Put in here', keys: 'Ctrl V', icon: ClipboardPaste, on: can.value.put, act: at(acts.put) },
+    { name: 'Scan again', keys: 'S', icon: ScanLine, on: can.value.rescan, act: at(one => emit('rescan', one)) },
     { name: 'Undo', keys: 'Ctrl Z', icon: Undo2, on: can.value.undo, act: acts.undo },
     { name: 'Redo', keys: 'Ctrl Y', icon: Redo2, on: can.value.redo, act: acts.redo },
   ]

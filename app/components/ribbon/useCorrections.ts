@@ -46,6 +46,7 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, done: () =>
       turn: free && page !== null && page.fate !== 'unreadable',
       take: free && page !== null,
       put: free && page !== null && cut.value.length > 0 && !cut.value.includes(page.id),
+      rescan: free && page !== null && (page.document === null || toValue(batch).documents.find(one => one.position === page.document)?.state === 'open'),
       undo: free && toValue(batch).corrections.undo > 0,
       redo: free && toValue(batch).corrections.redo > 0,
     }

@@ -3,7 +3,7 @@ import { forgetFailures, lockedOut, lockOutWords, noteFailure } from '../../../s
 import { pairPanel } from '../../../store/setup/panels'
 import { store } from '../../context'
 import { bodyOf } from '../../input'
-import { becomePanel } from '../../panel'
+import { becomePanel, panelName } from '../../panel'
 
 const Pair = z.strictObject({ code: z.string().regex(/^\d{6}$/, 'six digits') })
 
@@ -12,12 +12,14 @@ export default defineEventHandler(async (event) => {
   const { sql } = store()
   const who = `pairing from ${getRequestIP(event) ?? 'somewhere'}`
   if (await lockedOut(sql, who)) throw createError({ statusCode: 429, message: lockOutWords })
-  const token = await pairPanel(sql, code)
-  if (!token) {
+  const paired = await pairPanel(sql, code)
+  if (!paired) {
     await noteFailure(sql, who)
     throw createError({ statusCode: 401, message: 'This code is not right, or it is older than a quarter of an hour. Ask a steward for a new one.' })
   }
   await forgetFailures(sql, who)
-  becomePanel(event, token)
+  // A steward was here: a panel that had locked itself is open again.
+  await forgetFailures(sql, panelName(paired.id))
+  becomePanel(event, paired.token)
   return { ok: true }
 })

@@ -4,7 +4,7 @@ import { personByPassword, personByToken } from '../../../store/people/people'
 import { takeTap } from '../../../store/setup/panels'
 import { store } from '../../context'
 import { bodyOf } from '../../input'
-import { pinKey, requirePanel } from '../../panel'
+import { panelName, pinKey, requirePanel } from '../../panel'
 
 const SignIn = z.union([
   z.strictObject({ pin: z.string().regex(/^\d{4,12}$/, '4 to 12 digits') }),
@@ -23,7 +23,7 @@ export default defineEventHandler(async (event) => {
     if (person) await replaceUserSession(event, { user: { id: person.id, name: person.name } })
     return person
   }
-  const who = `panel ${panel.id}`
+  const who = panelName(panel.id)
   if (await lockedOut(sql, who)) throw createError({ statusCode: 429, message: lockOutWords })
   const person = 'pin' in asked ? await personByToken(sql, 'pin', asked.pin, pinKey()) : await personByPassword(sql, asked.name, asked.password)
   if (!person) {

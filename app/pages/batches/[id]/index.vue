@@ -25,6 +25,11 @@ const progress = computed(() => {
   const kept = found.pages.filter(page => page.fate === 'kept')
   return { words: 'Reading', done: kept.filter(page => page.read).length, of: kept.length }
 })
+const again = shallowRef<{ id: number, batch: number, position: number, source: 'feeder' | 'glass' } | null>(null)
+const rescan = (page: PageView) => (again.value = { id: page.id, batch: id, position: page.position, source: batch.value!.source })
+/** A batch that was completed too early takes paper again, as long as nothing of it is confirmed. */
+const mayReopen = computed(() => ['to fix', 'to index'].includes(batch.value?.state ?? '') && batch.value!.documents.every(document => document.state === 'open'))
+const reopen = () => run(() => ask(`/api/batches/${id}/reopen`, { method: 'POST' }).then(() => undefined))
 const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST' }))
 </script>
 
@@ -35,6 +40,7 @@ const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST'
       <template #above>
         <p class="small flex flex-wrap gap-x-4 text-faded"><span>{{ batch.rubric }}</span><span>begun {{ saidTime(batch.created_at) }} by {{ batch.owner }}</span><StateMark :state="batch.state" /></p>
       </template>
+      <button v-if="mayReopen" type="button" class="act-quiet" :disabled="running" @click="reopen">Add paper or files</button>
       <NuxtLink v-if="batch.state === 'to fix'" :to="`/fix?batch=${id}`" class="act">Look at {{ counted(asking, 'page') }}</NuxtLink>
       <NuxtLink v-if="batch.state === 'to index'" :to="`/batches/${id}/values`" class="act">Enter values of {{ counted(open, 'document') }}</NuxtLink>
       <NuxtLink v-if="batch.state === 'sending' || batch.state === 'done'" to="/sent" class="act-quiet">See the slips</NuxtLink>
@@ -48,9 +54,9 @@ const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST'
       <progress class="mt-2 h-2 w-full accent-verdigris" :value="progress.done" :max="progress.of" :aria-label="progress.words" />
     </div>
     <TroubleBand :words="corrections.trouble.value" />
-    <RibbonTools v-if="corrections.open.value" :page="currentPage" :corrections="corrections" />
+    <RibbonTools v-if="corrections.open.value" :page="currentPage" :corrections="corrections" @rescan="rescan" />
     <div class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_17rem]">
-      <BatchRibbon v-model:current="current" :batch="batch" :corrections="corrections" @open="closeUp = $event" />
+      <BatchRibbon v-model:current="current" :batch="batch" :corrections="corrections" @open="closeUp = $event" @rescan="rescan" />
       <aside class="sticky top-20 space-y-8">
         <MarginNote :page="currentPage" />
         <PageLedger :batch="batch" />
@@ -58,6 +64,7 @@ const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST'
       </aside>
     </div>
     <PageCloseUp :page="closeUp" @close="closeUp = null" />
+    <ScanAgain :page="again" @close="again = null" @begun="again = null; refresh()" />
   </template>
   <p v-else-if="!trouble" class="text-faded" role="status">Fetching the batch…</p>
 </template>

@@ -5,7 +5,7 @@ import type { StartForm } from '../../../../core/model/views'
 import { connectorNamed } from '../../../../connectors'
 import { pageWeights } from '../../../../store/pages/weights'
 import { rememberedChoices } from '../../../../store/people/choices'
-import { findDestination } from '../../../../store/setup/destinations'
+import { findDestination, listDestinations } from '../../../../store/setup/destinations'
 import { findRubric, newestRubric } from '../../../../store/setup/rubrics'
 import { notThere, requirePerson } from '../../../access'
 import { store } from '../../../context'
@@ -29,7 +29,7 @@ export default defineEventHandler(async (event): Promise<StartForm> => {
   }))
   const fields = askedFields(rubric)
   return {
-    id, name: row.name, words: rubricWords(rubric), source: scan.source, card: clean.card, fields, sends: sends.flat(), mayChange: scan.mayChange,
+    id, name: row.name, words: rubricWords(rubric, new Map((await listDestinations(sql)).map(one => [one.id, one.name]))), source: scan.source, card: clean.card, fields, sends: sends.flat(), mayChange: scan.mayChange,
     lookedUp: fields.some(field => field.from.some(source => 'lookup' in source)),
     settings: {
       colour: scan.colour, dpi: scan.dpi, sides: scan.sides, flip: scan.flip, paper: scan.mixedSizes ? 'mixed' : scan.paper, rotate: clean.rotate,

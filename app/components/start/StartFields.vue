@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { expectedOf } from '~~/core/index/fieldValue'
+import { settingOptions, settingWords, weightWords, type SettingKey } from '~/words/settings'
+import type { useStart } from './useStart'
+
+const props = defineProps<{ start: ReturnType<typeof useStart> }>()
+const { form, draft, settings, faultOf, answers } = props.start
+const modes: Record<string, 'text' | 'decimal' | 'email'> = { number: 'decimal', email: 'email' }
+const touched = ref(new Set<string>())
+const shown = computed(() => settingOptions.filter(one => form.value?.mayChange.includes(one.key)))
+const several = computed(() => Object.entries(answers.value).find(([, answer]) => answer.records.length > 1 && !answer.chosen) ?? null)
+const lookupTrouble = computed(() => Object.values(answers.value).find(answer => answer.trouble)?.trouble ?? null)
+
+async function left(id: string) {
+  touched.value.add(id)
+  await props.start.lookUp().catch(() => undefined)
+}
+function choose(key: SettingKey, text: string) {
+  const value = settingOptions.find(one => one.key === key)?.options.find(option => String(option.value) === text)?.value
+  draft.value.choices = { ...draft.value.choices, [key]: value }
+}
+const sendOf = (to: string) => draft.value.sends[to] ?? { to, folder: '', people: [] }
+</script>
+
+<template>
+  <div v-if="form">
+    <div v-if="form.fields.length" class="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+      <label v-for="field in form.fields" :key="field.id" class="block">
+        <span class="flex items-baseline justify-between gap-2">{{ field.label }}{{ field.required ? ' *' : '' }}<span class="small text-right" :class="touched.has(field.id) && faultOf(field) ? 'text-ochre' : 'text-faded'">{{ touched.has(field.id) && faultOf(field) || (field.kind === 'text' ? '' : expectedOf(field)) }}</span></span>
+        <select v-if="field.kind === 'choice' || field.kind === 'yes-no'" v-model="draft.values[field.id]" class="field" @blur="left(field.id)">
+          <option value="">choose</option><option v-for="choice in field.kind === 'yes-no' ? ['yes', 'no'] : field.choices" :key="choice" :value="choice">{{ choice }}</option>
+        </select>
+        <input v-else v-model="draft.values[field.id]" class="field" :inputmode="modes[field.kind] ?? 'text'" autocomplete="off" :list="field.kind === 'email' ? 'address-book' : undefined" @blur="left(field.id)">
+      </label>
+    </div>
+    <p v-if="lookupTrouble" class="mt-2 text-ochre" role="status">{{ lookupTrouble }}</p>
+    <div v-if="several" class="mt-2 border border-ochre bg-leaf p-3">
+      <p class="mb-1 text-ochre">There are {{ several[1].records.length }}. Which {{ several[1].noun }} is it?</p>
+      <button v-for="record in several[1].records" :key="record.id" type="button" class="act-quiet mr-2 mb-1" @click="start.lookUp({ system: several![0], record: record.id })">{{ record.shown.join(', ') }}</button>
+    </div>
+    <div v-for="send in form.sends" :key="send.to" class="mt-4">
+      <PeopleField v-if="send.asks === 'people'" :model-value="sendOf(send.to).people" :label="`Who gets it by ${send.name}?`" @update:model-value="draft.sends[send.to] = { ...sendOf(send.to), people: $event }" />
+      <FolderField v-else :model-value="sendOf(send.to).folder" :destination="send.to" :name="send.name" @update:model-value="draft.sends[send.to] = { ...sendOf(send.to), folder: $event }" />
+    </div>
+    <details v-if="form.mayChange.length && settings" class="mt-4">
+      <summary class="link cursor-pointer py-2">How it is scanned: {{ settingWords(settings) }}, {{ weightWords(form.weights, settings.colour, settings.dpi) }}</summary>
+      <div class="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-2">
+        <label v-for="one in shown" :key="one.key" class="block">{{ one.title }}
+          <select class="field" :value="String(settings[one.key])" @change="choose(one.key, ($event.target as HTMLSelectElement).value)">
+            <option v-for="option in one.options" :key="String(option.value)" :value="String(option.value)">{{ [option.words, option.hint, one.key === 'colour' ? weightWords(form.weights, option.value as 'mono', settings.dpi) : one.key === 'dpi' ? weightWords(form.weights, settings.colour, Number(option.value)) : null].filter(Boolean).join(', ') }}</option>
+          </select>
+        </label>
+        <label v-if="form.mayChange.includes('name')" class="block">File name<input v-model="draft.choices.name" class="field" maxlength="64" placeholder="as usual"></label>
+        <label v-if="form.mayChange.includes('protect')" class="block">Code to open the PDF<input v-model="draft.choices.protect" class="field" maxlength="64" minlength="4" autocomplete="off" placeholder="none"></label>
+      </div>
+    </details>
+  </div>
+</template>
