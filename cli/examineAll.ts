@@ -45,6 +45,13 @@ async function listSides(files: readonly string[], rubric: Rubric, examiners: Ex
   return sides
 }
 
+/** The other side of a sheet, for what may show through. */
+function behindOf({ page, sheet, side, half }: Side, sides: readonly Side[]): { file: string, page: number } | null {
+  const other = side === 'back' ? sides[page - 2] : undefined
+  if (half || !other || other.half || other.sheet !== sheet || other.side === side || other.sourcePage === null) return null
+  return { file: other.source, page: other.sourcePage }
+}
+
 /** Examines every page of the files, in processes of their own. */
 export async function examineAll(files: readonly string[], rubric: Rubric, work: string, jobs: number, progress: Progress): Promise<Side[]> {
   const examiners = new Examiners(jobs)
@@ -55,7 +62,7 @@ export async function examineAll(files: readonly string[], rubric: Rubric, work:
       if (side.sourcePage !== null) {
         const folder = join(work, String(side.page))
         await mkdir(folder)
-        const reply = await examiners.examine({ file: side.source, page: side.sourcePage, side: side.side, half: side.half, rubric, folder })
+        const reply = await examiners.examine({ file: side.source, page: side.sourcePage, side: side.side, half: side.half, behind: behindOf(side, sides), rubric, folder })
         if (reply.outcome === 'failed') throw new Error(`Examining ${side.source}, page ${side.sourcePage}, failed: ${reply.error}`)
         if (reply.outcome === 'unreadable') side.trouble = reply.why
         else Object.assign(side, { evidence: reply.evidence, files: reply.files, mono: reply.mono, words: reply.words, bornDigital: reply.bornDigital })

@@ -26,7 +26,7 @@ export interface DeviceStatus {
 export interface DeviceJob { address: string, running: boolean, broken: boolean, completed: number | null }
 
 /** How to scan; taken from a rubric. */
-export interface ScanSettings { source: 'feeder' | 'glass', twoSided: boolean, colour: 'grey' | 'colour', dpi: number, paper: Rubric['scan']['paper'], gentle: boolean, original: Rubric['scan']['original'] }
+export interface ScanSettings { source: 'feeder' | 'glass', twoSided: boolean, colour: 'grey' | 'colour', dpi: number, paper: Rubric['scan']['paper'], /** Two pages of that paper side by side. */ opened: boolean, gentle: boolean, original: Rubric['scan']['original'] }
 
 /** One file that the device handed over. */
 export interface ScannedFile { bytes: Buffer, mediaType: string }
@@ -65,5 +65,5 @@ export function scanSettings(rubric: Rubric): ScanSettings {
   const size = mixedSizes ? 'A3' : paper
   const takesColoursOut = rubric.clean.dropout.length + rubric.clean.keepInk.length > 0
   const grey = colour === 'grey' || (colour === 'mono' && !takesColoursOut)
-  return { source, twoSided: source === 'feeder' && sides === 'both', colour: grey ? 'grey' : 'colour', dpi, paper: size, gentle, original }
+  return { source, twoSided: source === 'feeder' && sides === 'both', colour: grey ? 'grey' : 'colour', dpi, paper: size, opened: rubric.clean.spread !== 'none', gentle, original }
 }

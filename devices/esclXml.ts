@@ -75,7 +75,8 @@ const paperSizes: Record<ScanSettings['paper'], [number, number]> = {
 
 /** The settings as eSCL's XML. eSCL has no word for a gentle feed, so that stands in a namespace of ours; devices ignore what they do not know. */
 export function writeSettings(settings: ScanSettings): string {
-  const [width, height] = paperSizes[settings.paper]
+  const [page, height] = paperSizes[settings.paper]
+  const width = settings.opened ? page * 2 : page
   return `<?xml version="1.0" encoding="UTF-8"?>
 <scan:ScanSettings xmlns:scan="http://schemas.hp.com/imaging/escl/2011/05/03" xmlns:pwg="http://www.pwg.org/schemas/2010/12/sm">
   <pwg:Version>2.63</pwg:Version>

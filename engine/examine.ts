@@ -15,8 +15,11 @@ import { prepared, type Half } from './prepare'
 /** A page after examination: its evidence, and its upright, straight image in the rubric's colour mode; `ink` where that is mono. */
 export interface Examined { evidence: PageEvidence, page: PageImage, ink: Bitmap | null, dpi: number }
 
-/** Which side this is. `turned` by a person, clockwise, besides what the rubric says. */
-export interface WhichSide { side: 'front' | 'back', half?: Half, turned?: QuarterTurn }
+/**
+ * Which side this is. `turned` by a person, clockwise, besides what the rubric says. `behind` gives the other side of
+ * the sheet, as it was scanned, where that is known; it is asked for only where see-through is in question.
+ */
+export interface WhichSide { side: 'front' | 'back', half?: Half, turned?: QuarterTurn, behind?: () => Promise<PageImage | null> }
 
 const leastTurn = 0.05
 
@@ -24,10 +27,13 @@ const leastTurn = 0.05
  * One side, from pixels to evidence: clean-up, turn, ink, skew, mono, barcodes.
  * @param image as it was scanned
  */
-export async function examinePage(image: PageImage, rubric: Rubric, { side, half = null, turned = 0 }: WhichSide): Promise<Examined> {
+export async function examinePage(image: PageImage, rubric: Rubric, { side, half = null, turned = 0, behind }: WhichSide): Promise<Examined> {
   const dpi = image.dpi ?? rubric.scan.dpi
-  const found = inkOf(prepared(turn(image, fixedTurn(rubric, side)), rubric, half, dpi), rubric, dpi)
+  const ready = prepared(turn(image, fixedTurn(rubric, side)), rubric, half, dpi)
   const { maxInk } = rubric.clean.blank
+  const alone = inkOf(ready, rubric, dpi)
+  const other = alone.ink > maxInk && alone.faint && behind ? await behind() : null
+  const found = other ? inkOf(ready, rubric, dpi, inGrey(prepared(turn(other, fixedTurn(rubric, opposite[side])), rubric, null, dpi))) : alone
   const direction = found.ink > maxInk && rubric.clean.rotate === 'upright' ? await textDirection(inGrey({ ...found.page, dpi }), dpi) : 0
   const edges = edgesOf(rubric, dpi)
   const upright = withinEdges(turnSide(found, (direction + turned) % 360 as QuarterTurn), edges)
@@ -51,19 +57,21 @@ export async function examinePage(image: PageImage, rubric: Rubric, { side, half
 type Channels = Omit<PageImage, 'dpi'>
 
 /** A side on its way through examination; `bitmap` where the scan itself has only black and white. */
-interface Side { page: Channels, mode: 'mono' | 'grey' | 'colour', bitmap: Bitmap | null, content: Bitmap, ink: number }
+interface Side { page: Channels, mode: 'mono' | 'grey' | 'colour', bitmap: Bitmap | null, content: Bitmap, ink: number, faint: boolean }
 
-function inkOf(scanned: PageImage, rubric: Rubric, dpi: number): Side {
+const opposite = { front: 'back', back: 'front' } as const
+
+function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | null = null): Side {
   const grey = inGrey(scanned)
   const twoLevels = isTwoLevel(grey)
   const mode = colourMode(scanned, grey, twoLevels, rubric)
   const bitmap = mode === 'mono' && twoLevels ? bitmapOf(grey) : null
   const remove = rubric.clean.remove.filter((kind): kind is Dirt => kind !== 'streaks')
-  const { ink, content, dirt } = bitmap ? findInkOfTwoLevels(bitmap, dpi, remove) : findInk(grey, dpi, remove)
+  const { ink, content, dirt, faint } = bitmap ? findInkOfTwoLevels(bitmap, dpi, remove) : findInk(grey, dpi, remove, other)
   const page: Channels = mode === 'colour' ? scanned : { ...grey, channels: 1 }
   return {
     page: dirt ? paintedOver(page, dirt, paperOf(page)) : page,
-    mode, bitmap: bitmap && dirt ? inkWithout(bitmap, dirt) : bitmap, content, ink,
+    mode, bitmap: bitmap && dirt ? inkWithout(bitmap, dirt) : bitmap, content, ink, faint,
   }
 }
 

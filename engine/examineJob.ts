@@ -14,6 +14,8 @@ export const ExamineJob = z.object({
   side: z.enum(['front', 'back']),
   /** The page of an opened book that is wanted; null takes the whole side. */
   half: z.enum(['left', 'right']).nullable().default(null),
+  /** Where the other side of the sheet is, if it is known. */
+  behind: z.object({ file: z.string(), page: z.int().min(1) }).nullable().default(null),
   /** By how much a person turned it, clockwise, besides what the rubric says. */
   turned: z.literal([0, 90, 180, 270]).default(0),
   rubric: Rubric,

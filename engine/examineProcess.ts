@@ -4,6 +4,7 @@ import { Rubric } from '../core/model/rubric'
 import { examinePage } from './examine'
 import { CountJob, ExamineJob, type ExamineReply } from './examineJob'
 import { writePageFiles } from './pageFiles'
+import type { PageImage } from './pageImage'
 import { wantsColour } from './prepare'
 import { ownText } from './pdfText'
 import { decodePage, openSource, UnreadableError, widePages, type Source } from './sources'
@@ -15,11 +16,22 @@ async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> 
   const words = await wordsOf(source, job)
   const rubric = words ? asItIs(job.rubric) : job.rubric
   const image = await decodePage(source, job.page, rubric.scan.dpi, wantsColour(rubric))
-  const examined = await examinePage(image, rubric, job)
+  const examined = await examinePage(image, rubric, { ...job, behind: () => otherSide(job) })
   const files = await writePageFiles(examined, job.folder)
   return {
     id: job.id, outcome: 'examined', evidence: examined.evidence, mono: examined.ink !== null,
     colour: examined.ink ? 'mono' : examined.page.channels === 1 ? 'grey' : 'colour', bornDigital: words !== null, words, files,
+  }
+}
+
+/** The sheet's other side; null where there is none, or it cannot be decoded. */
+async function otherSide({ behind, rubric }: z.output<typeof ExamineJob>): Promise<PageImage | null> {
+  if (!behind) return null
+  try {
+    return await decodePage(await openSource(behind.file), behind.page, rubric.scan.dpi, wantsColour(rubric))
+  } catch (error) {
+    if (error instanceof UnreadableError) return null
+    throw error
   }
 }
 

@@ -47,45 +47,47 @@ async function start() {
 <template>
   <PageTitle title="Start a scan" />
   <TroubleBand :words="trouble ?? rubricTrouble" />
-  <form class="grid max-w-5xl gap-x-14 gap-y-8 lg:grid-cols-[3fr_2fr]" @submit.prevent="start">
+  <form class="grid max-w-6xl items-start gap-x-14 gap-y-8 lg:grid-cols-[1fr_27rem]" @submit.prevent="start">
     <RadioGroup v-model="rubric">
       <RadioGroupLabel class="mb-2 block font-serif text-2xl">What kind of paper is it?</RadioGroupLabel>
-      <RadioGroupOption v-for="one in rubrics ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-3 rounded-xs">
-        <div class="border bg-leaf px-6 py-4" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
-          <p class="flex items-center gap-3 font-serif text-2xl">
+      <RadioGroupOption v-for="one in rubrics ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-1.5 rounded-xs">
+        <div class="border bg-leaf px-5 py-2" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
+          <p class="flex items-center gap-3 font-serif text-xl">
             <span class="grid size-5 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
             {{ one.name }}
           </p>
-          <ul v-if="checked" class="mt-3 space-y-1 pl-8 text-faded">
+          <ul v-if="checked" class="mt-1.5 mb-2 space-y-0.5 pl-8 text-faded">
             <li v-for="sentence in one.words" :key="sentence">{{ sentence }}</li>
           </ul>
         </div>
       </RadioGroupOption>
       <p v-if="rubrics && !rubrics.length" class="text-faded">No rubric is set up yet. A steward makes the first one.</p>
     </RadioGroup>
-    <div>
-      <RadioGroup v-model="device">
-        <RadioGroupLabel class="mb-2 block font-serif text-2xl">Where does it come from?</RadioGroupLabel>
-        <RadioGroupOption v-for="one in devices ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-3 rounded-xs">
-          <div class="flex items-center gap-3 border bg-leaf px-5 py-4" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
-            <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
-            <span class="text-lg">{{ one.name }}</span>
-            <span class="small ml-auto text-faded">{{ deviceState(one.status) }}</span>
-          </div>
-        </RadioGroupOption>
-        <RadioGroupOption v-slot="{ checked }" :value="files" class="mb-3 rounded-xs">
-          <div class="flex items-center gap-3 border bg-leaf px-5 py-4" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
-            <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
-            <span class="text-lg">Files</span><span class="small ml-auto text-faded">from this computer</span>
-          </div>
-        </RadioGroupOption>
-        <p v-if="devices && !devices.length" class="text-faded">No device is set up yet. A steward adds the first one.</p>
-      </RadioGroup>
-      <StartFields v-if="form" :key="rubric" class="mt-2" :start="form" />
-      <label class="mt-5 block">Name of the batch
-        <input v-model="name" class="field mt-1" maxlength="120" placeholder="the rubric's name and the time">
-      </label>
-      <p class="mt-6 min-h-6 text-ochre" aria-live="polite">{{ blocked }}</p>
+    <div class="sticky top-6 flex max-h-[calc(100vh-3rem)] flex-col">
+      <div class="min-h-0 flex-1 overflow-y-auto px-1">
+        <RadioGroup v-model="device">
+          <RadioGroupLabel class="mb-2 block font-serif text-2xl">Where does it come from?</RadioGroupLabel>
+          <RadioGroupOption v-for="one in devices ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-1.5 rounded-xs">
+            <div class="flex items-center gap-3 border bg-leaf px-5 py-2.5" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
+              <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
+              <span class="text-lg">{{ one.name }}</span>
+              <span class="small ml-auto text-faded">{{ deviceState(one.status) }}</span>
+            </div>
+          </RadioGroupOption>
+          <RadioGroupOption v-slot="{ checked }" :value="files" class="mb-1.5 rounded-xs">
+            <div class="flex items-center gap-3 border bg-leaf px-5 py-2.5" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
+              <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
+              <span class="text-lg">Files</span><span class="small ml-auto text-faded">from this computer</span>
+            </div>
+          </RadioGroupOption>
+          <p v-if="devices && !devices.length" class="text-faded">No device is set up yet. A steward adds the first one.</p>
+        </RadioGroup>
+        <StartFields v-if="form" :key="rubric" class="mt-2" :start="form" />
+        <label class="mt-5 block">Name of the batch
+          <input v-model="name" class="field mt-1" maxlength="120" placeholder="the rubric's name and the time">
+        </label>
+      </div>
+      <p class="mt-3 min-h-6 text-ochre" aria-live="polite">{{ blocked }}</p>
       <button class="act mt-2 w-full justify-center" :disabled="running || blocked !== null">{{ act }}</button>
     </div>
   </form>

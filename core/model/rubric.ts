@@ -74,6 +74,7 @@ const Clean = z.strictObject({
     left: z.number().min(0).default(0),
     unit: z.enum(['in', 'mm']).default('mm'),
   }).prefault({}),
+  /** An opened book becomes two pages; `scan.paper` is then the size of one of them. */
   spread: z.enum(['none', 'left-to-right', 'right-to-left']).default('none'),
   /** What is painted over with paper. */
   remove: z.array(z.enum(['borders', 'holes', 'specks', 'streaks'])).max(4).default([]),

@@ -2,6 +2,7 @@ import { blockStatistics, darkerThan, lineAt, overNeighbours, type Blocks } from
 import { findComponents, type Components } from './components'
 import { isHole, isSpeck, isStaple, isStreak, touchesEdge, type Look } from './discounts'
 import type { Bitmap, Grey } from './image'
+import { findThrough, withoutThrough } from './through'
 import { paperLevel } from './turn'
 
 // See-through seldom darkens paper by more than an eighth; a faint pencil line does.
@@ -10,6 +11,10 @@ const leastContrast = 0.13
 const faint = 0.34
 const sharpEdge = 0.055
 const leastPaper = 0.62
+// No paper lets so much of the other side through.
+const surelyOwn = 0.6
+// Specks that touch what shows through look like marks of the side's own.
+const mostOwn = 20
 
 /** Marks that no reader would miss. */
 export type Dirt = 'borders' | 'specks' | 'holes'
@@ -18,7 +23,7 @@ export type Dirt = 'borders' | 'specks' | 'holes'
  * What stands on a side: the share of it that is ink a reader would see, and that ink alone. `dirt` is what was asked
  * to be removed, null where nothing was found or asked.
  */
-export interface InkFound { ink: number, content: Bitmap, dirt: Bitmap | null }
+export interface InkFound { ink: number, content: Bitmap, dirt: Bitmap | null, /** Hardly anything that counts is dark enough to be surely this side's own. */ faint: boolean }
 
 // Why a component does not count.
 const seen = 1
@@ -70,9 +75,12 @@ function looks(image: Grey, parts: Components, paper: Blocks): Look {
  * Finds the ink on a side as a reader would see it: edges, specks, feeder streaks, punch holes, staple shadows and
  * see-through of the other side do not count; a faint pencil line or a page number does.
  * Give the side as it was scanned, before straightening: streaks run along the feed.
+ * @param front the other side of the sheet at the same scale, to recognise its see-through by
  */
-export function findInk(image: Grey, dpi: number, remove: readonly Dirt[] = []): InkFound {
-  const { marks, paper } = darkMarks(image, dpi)
+export function findInk(image: Grey, dpi: number, remove: readonly Dirt[] = [], front: Grey | null = null): InkFound {
+  const { marks: all, paper } = darkMarks(image, dpi)
+  const through = front && findThrough(image, front, paperLevel(image), dpi)
+  const marks = through ? withoutThrough(all, image, through, paper) : all
   const parts = findComponents(marks)
   return discounted(marks, parts, looks(image, parts, paper), dpi, remove)
 }
@@ -107,5 +115,7 @@ function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: nu
     else count += runs.end[run]! - runs.start[run]!
     if (dirt && removed.has(reason)) dirt.data.fill(1, from + runs.start[run]!, from + runs.end[run]!)
   }
-  return { ink: count / marks.data.length, content: marks, dirt }
+  let own = 0
+  for (let part = 0; look && part < parts.count; part++) if (!drop[part] && look.darkest[part]! > surelyOwn) own++
+  return { ink: count / marks.data.length, content: marks, dirt, faint: look !== null && own <= mostOwn }
 }

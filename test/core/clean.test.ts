@@ -13,6 +13,33 @@ import { coloured, disc, draw, page } from './pixels'
 const dpi = 200
 const grey = (image: ReturnType<typeof page>) => ({ ...image, channels: 1 as const })
 
+describe('see-through that the front explains', () => {
+  const front = () => {
+    const image = page(240)
+    for (let line = 0; line < 20; line++) for (let word = 0; word < 14; word++) draw(image, 200 + word * 90, 300 + line * 60, 50 + (word * 13 + line * 7) % 30, 20, 30)
+    return image
+  }
+  /** A back on which the front shows through, moved by some pixels, as sharply as on thin paper. */
+  const back = () => {
+    const from = front()
+    const image = page(240)
+    for (let y = 0; y < 2339; y++) for (let x = 0; x < 1654; x++) if (from.data[y * 1654 + x]! < 128) image.data[Math.min(2338, y + 5) * 1654 + Math.max(0, 1653 - x - 7)] = 190
+    return image
+  }
+
+  it('is blank with the front at hand, and in question without it', () => {
+    const alone = findInk(back(), dpi)
+    expect([alone.ink > 0.01, alone.faint]).toEqual([true, true])
+    expect(findInk(back(), dpi, [], front()).ink).toBeLessThanOrEqual(0.00001)
+  })
+
+  it('takes nothing that is written there: pencil across it, or print of the side\'s own', () => {
+    expect(findInk(draw(back(), 300, 500, 240, 3, 196), dpi, [], front()).ink).toBeGreaterThan(0.00001)
+    expect(findInk(draw(draw(back(), 820, 2200, 10, 3, 40), 826, 2203, 3, 14, 40), dpi, [], front()).ink).toBeGreaterThan(0.00001)
+    expect(findInk(front(), dpi, [], page(240)).ink).toBeGreaterThan(0.01)
+  })
+})
+
 describe('colours that are taken out or kept', () => {
   const paper = [248, 244, 232]
   const blend = (colour: readonly number[], share: number) => colour.map((level, at) => Math.round(level * share + paper[at]! * (1 - share)))

@@ -19,7 +19,7 @@ afterAll(async () => {
   await rm(folder, { recursive: true })
 })
 
-const settings = { source: 'feeder', twoSided: true, colour: 'grey', dpi: 75, paper: 'A4', gentle: false, original: 'text' } as const
+const settings = { source: 'feeder', twoSided: true, colour: 'grey', dpi: 75, paper: 'A4', opened: false, gentle: false, original: 'text' } as const
 
 describe('our eSCL client and the simulated device', () => {
   it('reads what the device can do', async () => {

@@ -24,7 +24,7 @@ const sendOf = (to: string) => draft.value.sends[to] ?? { to, folder: '', people
 
 <template>
   <div v-if="form">
-    <div v-if="form.fields.length" class="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+    <div v-if="form.fields.length" class="grid gap-y-2.5">
       <label v-for="field in form.fields" :key="field.id" class="block">
         <span class="flex items-baseline justify-between gap-2">{{ field.label }}{{ field.required ? ' *' : '' }}<span class="small text-right" :class="touched.has(field.id) && faultOf(field) ? 'text-ochre' : 'text-faded'">{{ touched.has(field.id) && faultOf(field) || (field.kind === 'text' ? '' : expectedOf(field)) }}</span></span>
         <select v-if="field.kind === 'choice' || field.kind === 'yes-no'" v-model="draft.values[field.id]" class="field" @blur="left(field.id)">

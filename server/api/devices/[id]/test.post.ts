@@ -19,7 +19,7 @@ export default defineEventHandler(async (event) => {
   const { source } = await bodyOf(event, Test)
   const device = esclDevice(row.name, row.address)
   try {
-    const job = await device.start({ source, twoSided: false, colour: 'colour', dpi: 75, paper: 'A4', gentle: false, original: 'text-and-pictures' })
+    const job = await device.start({ source, twoSided: false, colour: 'colour', dpi: 75, paper: 'A4', opened: false, gentle: false, original: 'text-and-pictures' })
     const side = await device.next(job, source)
     if (source === 'feeder') await device.cancel(job)
     if (!side) throw new DeviceError(`${row.name} gave no side. Load a sheet and try again.`)
