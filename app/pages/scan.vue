@@ -63,7 +63,7 @@ async function start() {
       </RadioGroupOption>
       <p v-if="rubrics && !rubrics.length" class="text-faded">No rubric is set up yet. A steward makes the first one.</p>
     </RadioGroup>
-    <div class="sticky top-6 flex max-h-[calc(100vh-3rem)] flex-col">
+    <div class="sticky top-6 flex max-h-[calc(100vh-9.5rem)] flex-col">
       <div class="min-h-0 flex-1 overflow-y-auto px-1">
         <RadioGroup v-model="device">
           <RadioGroupLabel class="mb-2 block font-serif text-2xl">Where does it come from?</RadioGroupLabel>

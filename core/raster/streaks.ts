@@ -43,7 +43,9 @@ export function withoutStreaks<T extends Pixels>(image: T, streaks: readonly { f
         const right = data[(y * width + to) * channels + channel]!
         for (let x = from; x < to; x++) {
           const share = (x - from + 1) / (to - from + 1)
-          mended[(y * width + x) * channels + channel] = Math.round(left * (1 - share) + right * share)
+          // Between black and white there is nothing on a page that has only these.
+          const hard = (left === 0 || left === 255) && (right === 0 || right === 255)
+          mended[(y * width + x) * channels + channel] = hard ? (share < 0.5 ? left : right) : Math.round(left * (1 - share) + right * share)
         }
       }
     }

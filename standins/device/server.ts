@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { bodyOf } from '../http'
+import type { Stack } from '../paper/stack'
 import { makeStack, stackIds } from '../paper/stacks'
 import { capabilitiesXml, statusXml } from './answersXml'
 import { benchPage, topSheet } from './bench'
@@ -75,7 +76,9 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
       const stack = form.get('stack') ?? ''
       const from = Number(form.get('from') || 1)
       if (!stackIds.includes(stack) || !Number.isInteger(seed) || !Number.isInteger(from) || from < 1) return refuse(response, 400)
-      feeder.put(makeStack(stack, seed), from)
+      const times = Number(form.get('times') || 1)
+      if (!Number.isInteger(times) || times < 1 || times > 100) return refuse(response, 400)
+      feeder.put(copied(makeStack(stack, seed), times), from)
       const fault = form.get('fault') || 'jam'
       if (form.get('jam') && isFault(fault)) feeder.plan(fault, Number(form.get('jam')))
       return back()
@@ -126,5 +129,8 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
     })
   })
 }
+
+/** The same stack, so many times on top of itself. */
+const copied = (stack: Stack, times: number): Stack => ({ ...stack, sheets: Array.from({ length: times }, () => stack.sheets).flat() })
 
 const isFault = (text: string): text is Fault => (faults as readonly string[]).includes(text)

@@ -35,10 +35,13 @@ export async function findFile(sql: Sql, id: number): Promise<{ name: string, me
   return row ?? null
 }
 
+/** `blob` is what was scanned, `page_blob` what examining made of it. */
+export interface PageImages { batch: number, blob: string | null, source_page: number, page_blob: string | null, thumbnail_blob: string | null }
+
 /** A page's images and the batch that decides who may see them. */
-export async function findPageImages(sql: Sql, id: number): Promise<{ batch: number, page_blob: string | null, thumbnail_blob: string | null } | null> {
-  const [row] = await sql<{ batch: number, page_blob: string | null, thumbnail_blob: string | null }[]>`
-    select batch_id as batch, page_blob, thumbnail_blob from pages where id = ${id}`
+export async function findPageImages(sql: Sql, id: number): Promise<PageImages | null> {
+  const [row] = await sql<PageImages[]>`
+    select batch_id as batch, blob, source_page, page_blob, thumbnail_blob from pages where id = ${id}`
   return row ?? null
 }
 
