@@ -7,7 +7,7 @@ const list = (items: readonly (string | number)[], wrap: (item: string | number)
 
 function input(name: string): string {
   return `<scan:${name}>
-    <scan:MinWidth>300</scan:MinWidth><scan:MaxWidth>5100</scan:MaxWidth><scan:MinHeight>300</scan:MinHeight><scan:MaxHeight>5100</scan:MaxHeight>
+    <scan:MinWidth>300</scan:MinWidth><scan:MaxWidth>3508</scan:MaxWidth><scan:MinHeight>300</scan:MinHeight><scan:MaxHeight>5100</scan:MaxHeight>
     <scan:MaxScanRegions>1</scan:MaxScanRegions>
     <scan:SettingProfiles><scan:SettingProfile>
       <scan:ColorModes>${list(['BlackAndWhite1', 'Grayscale8', 'RGB24'], mode => `<scan:ColorMode>${mode}</scan:ColorMode>`)}</scan:ColorModes>

@@ -121,7 +121,7 @@ describe('scanimage, a client that is not ours', () => {
     const listed = await scanimage('-L')
     expect(listed.output).toContain('Test device')
     const name = /`(airscan:[^']+)'/.exec(listed.output)![1]!
-    const scanned = await scanimage('-d', name, '--source', 'ADF Duplex', '--mode', 'Gray', '--resolution', '75', '--format=png', `--batch=${folder}/side-%d.png`)
+    const scanned = await scanimage('-d', name, '--source', 'ADF Duplex', '--mode', 'Gray', '--resolution', '75', '-x', '210', '-y', '297', '--format=png', `--batch=${folder}/side-%d.png`)
     expect(scanned.errors).toContain('Document feeder out of documents')
     const sides = (await readdir(folder)).filter(file => file.startsWith('side-'))
     expect(sides).toHaveLength(makeStack('mooring-permits', 1).truth.sides.length)

@@ -33,6 +33,9 @@ describe('who asks', () => {
     ['POST', '/api/batches/1/cancel'], ['POST', '/api/batches/1/abandon'], ['POST', '/api/batches/1/resume'], ['GET', '/api/questions'], ['POST', '/api/batches/1/corrections'], ['POST', '/api/batches/1/undo'], ['POST', '/api/batches/1/redo'], ['POST', '/api/documents/1/lookup'],
     ['POST', '/api/rubrics'], ['GET', '/api/rubrics/00000000-0000-4000-8000-000000000000'], ['PUT', '/api/rubrics/00000000-0000-4000-8000-000000000000'], ['POST', '/api/devices'], ['GET', '/api/destinations'], ['POST', '/api/destinations'], ['GET', '/api/batches/1/ledger'],
     ['GET', '/api/pages/1/view'], ['GET', '/api/pages/1/thumbnail'], ['GET', '/api/pages/1/words'], ['POST', '/api/pages/1/answer'],
+    ['POST', '/api/batches/1/files?name=a.pdf&upload=00000000-0000-4000-8000-000000000000'], ['POST', '/api/batches/1/reopen'], ['GET', '/api/pages/1/scanned'], ['GET', '/api/addresses'], ['POST', '/api/addresses'],
+    ['GET', '/api/rubrics/00000000-0000-4000-8000-000000000000/start'], ['POST', '/api/rubrics/00000000-0000-4000-8000-000000000000/lookup'], ['GET', '/api/destinations/records-office/folder'], ['GET', '/api/destinations/records-office/picture?path=a.pdf'],
+    ['GET', '/api/devices/found'], ['GET', '/api/devices/00000000-0000-4000-8000-000000000000'], ['POST', '/api/devices/00000000-0000-4000-8000-000000000000/test'], ['POST', '/api/panels/00000000-0000-4000-8000-000000000000'], ['DELETE', '/api/panels/00000000-0000-4000-8000-000000000000'], ['GET', '/api/watched'], ['POST', '/api/watched'], ['PUT', '/api/watched/00000000-0000-4000-8000-000000000000'],
     ['GET', '/api/documents/1'], ['PUT', '/api/documents/1/fields'], ['GET', '/api/files/1'],
   ]
 
@@ -76,7 +79,7 @@ describe('what is asked', () => {
 
   it('rubrics, devices and destinations are for stewards, and are checked', async () => {
     const piers = await client('Piers')
-    for (const [method, path] of [['POST', '/api/rubrics'], ['GET', `/api/rubrics/${choice.rubric}`], ['POST', '/api/devices'], ['GET', '/api/destinations'], ['POST', '/api/destinations']] as const) {
+    for (const [method, path] of [['POST', '/api/rubrics'], ['GET', `/api/rubrics/${choice.rubric}`], ['POST', '/api/devices'], ['GET', '/api/destinations'], ['POST', '/api/destinations'], ['GET', '/api/devices/found'], ['GET', `/api/devices/${choice.device}`], ['POST', `/api/devices/${choice.device}/test`], ['DELETE', `/api/panels/${choice.device}`], ['GET', '/api/watched']] as const) {
       expect([path, (await tamsin(method, path, method === 'GET' ? undefined : {})).status]).toEqual([path, 403])
     }
     const bad = await piers<{ message: string, data: unknown }>('POST', '/api/rubrics', { body: { version: 1, name: 'X', scan: { dpi: 20 } } })
