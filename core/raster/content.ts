@@ -1,7 +1,5 @@
-import { greyOf, type Area } from './image'
+import { greyOf, type Area, type Pixels } from './image'
 import { paperLevel } from './turn'
-
-interface Pixels { width: number, height: number, channels: 1 | 3, data: Uint8Array }
 
 const contrast = 0.1
 

@@ -1,6 +1,4 @@
-import type { Bitmap } from './image'
-
-interface Pixels { width: number, height: number, channels: 1 | 3, data: Uint8Array }
+import type { Bitmap, Pixels } from './image'
 
 /** How much to erase from each edge, in pixels. */
 export interface Edges { top: number, right: number, bottom: number, left: number }

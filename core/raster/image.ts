@@ -7,6 +7,9 @@ export interface Rgb { width: number, height: number, data: Uint8Array }
 /** Two-level page: one byte a pixel, 1 ink, 0 paper. */
 export interface Bitmap { width: number, height: number, data: Uint8Array }
 
+/** A page in grey or colour. */
+export interface Pixels { width: number, height: number, channels: 1 | 3, data: Uint8Array }
+
 /** A rectangle in pixels. */
 export interface Area { x: number, y: number, width: number, height: number }
 

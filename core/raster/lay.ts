@@ -1,4 +1,4 @@
-interface Pixels { width: number, height: number, channels: 1 | 3, data: Uint8Array }
+import type { Pixels } from './image'
 
 /** An empty white page. */
 export function whitePage(width: number, height: number, channels: 1 | 3): Pixels {

@@ -1,7 +1,5 @@
-import { greyOf, type Area } from './image'
+import { greyOf, type Area, type Pixels } from './image'
 import { paperLevel } from './turn'
-
-interface Pixels { width: number, height: number, channels: 1 | 3, data: Uint8Array }
 
 // Backing counts as dark below this share of the paper's level.
 const backing = 0.62

@@ -1,8 +1,6 @@
-import { greyOf } from './image'
+import { greyOf, type Pixels } from './image'
 import { cutOut } from './paper'
 import { paperLevel } from './turn'
-
-interface Pixels { width: number, height: number, channels: 1 | 3, data: Uint8Array }
 
 // The fold is looked for in the middle fifth.
 const searched = 0.1

@@ -1,6 +1,4 @@
-import { greyOf } from './image'
-
-interface Pixels { width: number, height: number, channels: 1 | 3, data: Uint8Array }
+import { greyOf, type Pixels } from './image'
 
 // A streak is what dust on the glass draws: thin, and there in nearly every row of the feed. No printed rule is.
 const leastRows = 0.75

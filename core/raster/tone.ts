@@ -1,4 +1,4 @@
-interface Pixels { width: number, height: number, channels: 1 | 3, data: Uint8Array }
+import type { Pixels } from './image'
 
 /**
  * What each level becomes: contrast turns around the middle grey, lightness bends the curve (gamma) so that black and

@@ -79,14 +79,17 @@ export async function documentBuilt(sql: Sql, queue: Queue, document: DocumentRo
   })
 }
 
-/** A document is sent once no slip waits; a batch is done once all its documents are sent. The batch's row must be locked. */
+/**
+ * A document is sent once no slip waits; a batch is done once all its documents are sent, and the code that opens its
+ * files is then forgotten. The batch's row must be locked.
+ */
 export async function documentSent(tx: Tx, document: number, batch: number): Promise<void> {
   await tx`
     update documents set state = 'sent'
     where id = ${document}
       and not exists (select 1 from slips where document_id = ${document} and state <> 'delivered')`
   await tx`
-    update batches set state = 'done'
+    update batches set state = 'done', choices = choices - 'protect'
     where id = ${batch} and state = 'sending'
       and not exists (select 1 from documents where batch_id = ${batch} and state <> 'sent')`
 }
