@@ -37,8 +37,9 @@ test('the main job by keyboard alone', async ({ page }) => {
   await press(page, /^Start a scan$/)
   await expect(page.getByText('ready, paper loaded')).toBeVisible()
   // A radio group: one Tab reaches it, arrows choose.
-  await tabTo(page, /^Landing slips/)
-  for (let press = 0; press < 8 && !await page.getByRole('radio', { name: /Mooring permits/ }).isChecked(); press++) await page.keyboard.press('ArrowDown')
+  await expect(page.getByRole('radio').first()).toBeVisible()
+  for (let press = 0; press < 60 && !await page.evaluate(() => document.activeElement?.getAttribute('role') === 'radio'); press++) await page.keyboard.press('Tab')
+  for (let press = 0; press < 20 && !await page.getByRole('radio', { name: /Mooring permits/ }).isChecked(); press++) await page.keyboard.press('ArrowDown')
   await press(page, /^Scan the stack$/)
   await expect(page.getByText(/Is that all the paper/)).toBeVisible({ timeout: 120_000 })
   await press(page, /^That is all/)

@@ -5,7 +5,7 @@ import { expect, test } from '@playwright/test'
 import { Ledger } from '../../core/model/ledger'
 import { makeStack } from '../../standins/paper/stacks'
 import { differences, valuesRead } from '../product/truth'
-import { running } from '../product/running'
+import { emptyFeeder, running } from '../product/running'
 import { expectAccessible, signIn, total } from './desk'
 
 const seed = 1
@@ -14,6 +14,7 @@ const undecidable = truth.documents.find(document => document.undecidable)!
 const codeOf = (permit: string) => `MP26-${permit}`
 
 test('a stack on the device becomes named, searchable, filed documents', async ({ page }) => {
+  await emptyFeeder()
   await page.goto('/')
   await expectAccessible(page)
   await page.getByLabel('Name').fill('Tamsin')

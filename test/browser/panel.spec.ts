@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { makeStack } from '../../standins/paper/stacks'
 import { client } from '../product/client'
-import { running } from '../product/running'
+import { emptyFeeder, running } from '../product/running'
 import { expectAccessible, signIn } from './desk'
 
 test.use({ viewport: { width: 1024, height: 600 }, hasTouch: true })
@@ -25,6 +25,7 @@ async function pick(page: Page, name: RegExp): Promise<void> {
 }
 
 test('at the device, by thumb: pair, sign in, fill in, scan through a fault, complete, and see what became of it', async ({ page }) => {
+  await emptyFeeder()
   const piers = await client('Piers')
   const [device] = (await piers<{ id: string }[]>('GET', '/api/devices')).body
   const { code } = (await piers<{ code: string }>('POST', `/api/panels/${device!.id}`)).body

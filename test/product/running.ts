@@ -17,6 +17,11 @@ export function running() {
   return { ...found, bench: found.standins['office-device-bench']!, folder: found.folders['network-folder']!, person }
 }
 
+/** Takes whatever an earlier test left in the office device's feeder out of it. */
+export async function emptyFeeder(): Promise<void> {
+  for (const what of ['free', 'clear']) await fetch(running().bench + what, { method: 'POST', redirect: 'manual' })
+}
+
 /** Puts a demo stack into the office device's feeder, through its bench. */
 export async function putPaper(seed: number, stack = 'mooring-permits'): Promise<void> {
   const response = await fetch(`${running().bench}load`, {

@@ -131,7 +131,7 @@ describe('the glass', () => {
   it('gives a side a load, each a sheet of its own, in the colour that it has', async () => {
     const { bench } = running()
     const lay = (sheet: number) => fetch(`${bench}glass`, { method: 'POST', redirect: 'manual', body: new URLSearchParams({ stack: 'mooring-permits', seed: '2', from: String(sheet) }) })
-    const glass = (await tamsin<RubricChoice[]>('GET', '/api/rubrics')).body.find(one => one.source === 'glass')!
+    const glass = (await tamsin<RubricChoice[]>('GET', '/api/rubrics')).body.find(one => one.name === 'Single pages, from the glass')!
     await lay(1)
     const { body: { id } } = await tamsin<{ id: number }>('POST', '/api/batches', { rubric: glass.id, device: choice.device })
     const ended = (loads: number) => until(() => show(id), found => found.loads.length === loads && found.loads.every(load => load.state === 'ended'))
