@@ -23,6 +23,9 @@ const SettingsXml = z.object({
 
 export interface Settings { source: 'Feeder' | 'Platen', duplex: boolean, colour: 'mono' | 'grey' | 'colour', dpi: number, region: { width: number, height: number }, gentle: boolean, format: typeof formats[number] }
 
+/** Three-hundredths of an inch as whole millimetres, so that A4 is A4. */
+const millimetres = (units: number) => Math.round(units / 300 * 25.4)
+
 /** A client's scan settings; null where they are not what this device can do. */
 export function readSettings(xml: string): Settings | null {
   const read = SettingsXml.safeParse(parser.parse(xml))
@@ -30,8 +33,7 @@ export function readSettings(xml: string): Settings | null {
   const { ScanRegions, Speed, InputSource, Duplex, ColorMode, XResolution, DocumentFormat, DocumentFormatExt } = read.data.ScanSettings
   return {
     source: InputSource, duplex: Duplex === 'true', colour: colours[ColorMode], dpi: XResolution,
-    // Three-hundredths of an inch, as millimetres.
-    region: { width: (ScanRegions?.ScanRegion.Width ?? 2480) / 300 * 25.4, height: (ScanRegions?.ScanRegion.Height ?? 3508) / 300 * 25.4 },
+    region: { width: millimetres(ScanRegions?.ScanRegion.Width ?? 2480), height: millimetres(ScanRegions?.ScanRegion.Height ?? 3508) },
     gentle: Speed === 'Gentle',
     format: DocumentFormatExt ?? DocumentFormat ?? 'image/jpeg',
   }
