@@ -25,9 +25,12 @@ export const useMe = defineStore('me', () => {
     asked.value = true
   }
 
-  /** At a panel: by PIN, by name and password, or by a badge that was held to its reader; null where none was. */
+  /** At a panel: by PIN, by name and password, or by a badge that was held to its reader, if one was. */
   async function signInAtPanel(how: { pin: string } | { name: string, password: string } | { badge: true }): Promise<void> {
-    person.value = await ask<Person | null>('/api/panel/session', { method: 'POST', body: how })
+    const found = await ask<Person | null>('/api/panel/session', { method: 'POST', body: how })
+    // A question after badges that is answered late must not sign out whoever came in by PIN meanwhile.
+    if (!found) return
+    person.value = found
     asked.value = true
   }
 

@@ -47,7 +47,7 @@ export async function reopenBatch(sql: Sql, batch: number): Promise<boolean> {
     await tx`select 1 from batches where id = ${batch} for update`
     const changed = await tx`
       update batches
-      set state = 'receiving', completed_at = null, reopened_at = now()
+      set state = 'receiving', completed_at = null
       where id = ${batch} and state in ('sorting', 'to fix', 'to index')
         and not exists (select 1 from documents where batch_id = ${batch} and state <> 'open')
       returning id`

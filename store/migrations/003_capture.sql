@@ -32,8 +32,6 @@ alter table pages add column stands_at int;
 alter table batches add column given jsonb not null default '{}';
 alter table batches add column sends jsonb not null default '[]';
 alter table batches add column choices jsonb not null default '{}';
--- Said to be complete too early: the batch takes paper again.
-alter table batches add column reopened_at timestamptz;
 
 -- Of one person for one rubric.
 create table remembered_choices (
@@ -88,7 +86,6 @@ create table watched_folders (
   owner uuid not null references people,
   paused boolean not null default false,
   trouble text,
-  looked_at timestamptz,
   added_at timestamptz not null default now()
 );
 -- Every file that a watched folder gave, once however often it is seen.

@@ -39,9 +39,9 @@ export async function pauseWatchedFolder(sql: Sql, id: string, paused: boolean):
   return (await sql`update watched_folders set paused = ${paused} where id = ${id} returning id`).length > 0
 }
 
-/** Notes that a folder was looked into, and what was wrong with it; null where nothing was. */
+/** Notes what is wrong with a folder; null where nothing is. Writes nothing where that is known: it is looked into every few seconds. */
 export async function folderLookedInto(sql: Sql, id: string, trouble: string | null): Promise<void> {
-  await sql`update watched_folders set looked_at = now(), trouble = ${trouble} where id = ${id}`
+  await sql`update watched_folders set trouble = ${trouble} where id = ${id} and trouble is distinct from ${trouble}`
 }
 
 export interface SeenFile { id: number, there: boolean, trouble: string | null }
