@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fillFields } from '../core/index/fill'
 import { makeLedger } from '../core/ledger/ledger'
+import { Code } from '../core/model/evidence'
 import type { Ledger, LedgerDocument } from '../core/model/ledger'
 import { typeOf, type Rubric } from '../core/model/rubric'
 import { inGroups } from '../core/text/groups'
@@ -44,7 +45,7 @@ export async function run(options: RunOptions): Promise<number> {
       return {
         page: side.page, source: side.source, sourcePage: side.sourcePage, sheet: side.sheet, side: side.side, ...(side.half ? { half: side.half } : {}),
         widthPx: evidence?.widthPx ?? null, heightPx: evidence?.heightPx ?? null, dpi: evidence?.dpi ?? null,
-        ink: evidence?.ink ?? null, skewDeg: evidence?.skewDeg ?? null, barcodes: evidence?.codes ?? [],
+        ink: evidence?.ink ?? null, skewDeg: evidence?.skewDeg ?? null, barcodes: (evidence?.codes ?? []).map(code => Code.parse(code)),
         fate, why, document,
       }
     }), documents)

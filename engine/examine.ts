@@ -7,8 +7,9 @@ import { findSkew } from '../core/raster/skew'
 import { paperLevel, quarterTurn, straighten, straightenBitmap } from '../core/raster/turn'
 import type { PageEvidence } from '../core/model/evidence'
 import type { BarcodeRule, Rubric } from '../core/model/rubric'
-import { findCodes } from './barcodes'
-import { textDirection } from './ocr'
+import { looksAt } from '../core/split/barcodeRule'
+import { findCodes } from './barcodes/find'
+import { textBeside, textDirection } from './ocr'
 import { inGrey, type PageImage } from './pageImage'
 import { prepared, type Half } from './prepare'
 
@@ -42,8 +43,8 @@ export async function examinePage(image: PageImage, rubric: Rubric, { side, half
   const straight = withoutEdges(straightened(upright, skewDeg), edges)
   const grey = inGrey({ ...straight.page, dpi })
   const ink = straight.mode !== 'mono' ? null : straight.bitmap ?? monoOf(grey, rubric, dpi)
-  const rules = rubric.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode' && (rule.side === 'any' || side === 'front'))
-  const codes = blank ? { codes: [], unread: [] } : await findCodes(grey, dpi, rules)
+  const rules = rubric.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode' && looksAt(rule, side))
+  const codes = blank ? { codes: [], unread: [] } : await codesOn(grey, dpi, rules, rubric.read.languages)
   const page: PageImage = ink ? { ...(straight.bitmap ? grey : greyFromBitmap(ink)), channels: 1, dpi } : { ...straight.page, dpi }
 
   return {
@@ -52,6 +53,14 @@ export async function examinePage(image: PageImage, rubric: Rubric, { side, half
     ink,
     dpi,
   }
+}
+
+/** Codes where the rules look; what stands beside one that does not read is read as text, for a person to choose from. */
+export async function codesOn(page: Grey, dpi: number, rules: readonly BarcodeRule[], languages: readonly string[]): Promise<Pick<PageEvidence, 'codes' | 'unread'>> {
+  const { codes, unread } = await findCodes(page, dpi, rules)
+  const spots: PageEvidence['unread'] = []
+  for (const spot of unread) spots.push({ ...spot, beside: await textBeside(page, spot, dpi, languages) })
+  return { codes, unread: spots }
 }
 
 type Channels = Omit<PageImage, 'dpi'>

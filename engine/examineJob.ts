@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { PageEvidence, Word } from '../core/model/evidence'
-import { Rubric } from '../core/model/rubric'
+import { PageEvidence, ReadCode, UnreadCode, Word } from '../core/model/evidence'
+import { BarcodeRule, Rubric } from '../core/model/rubric'
 
 /** Another thing that the examining process is asked: how many pages a file has. Opening it may bring the decoder down, too. */
 export const CountJob = z.object({ id: z.int(), count: z.string(), wide: z.boolean() })
@@ -24,6 +24,10 @@ export const ExamineJob = z.object({
 })
 export type ExamineJob = z.input<typeof ExamineJob>
 
+/** And a third: what other rules would see on a page that was examined already. */
+export const CodesJob = z.object({ id: z.int(), codes: z.string(), side: z.enum(['front', 'back']), dpi: z.number(), rules: z.array(BarcodeRule), languages: z.array(z.string()) })
+export type CodesJob = z.input<typeof CodesJob>
+
 export const ExamineReply = z.discriminatedUnion('outcome', [
   z.object({
     id: z.int(),
@@ -38,6 +42,7 @@ export const ExamineReply = z.discriminatedUnion('outcome', [
   }),
   /** `wide`: pages that are wider than high, from 1, where they were asked for. */
   z.object({ id: z.int(), outcome: z.literal('counted'), pages: z.int(), wide: z.array(z.int()) }),
+  z.object({ id: z.int(), outcome: z.literal('codes'), codes: z.array(ReadCode), unread: z.array(UnreadCode) }),
   /** The input's fault: trying again would not help. */
   z.object({ id: z.int(), outcome: z.literal('unreadable'), why: z.string() }),
   /** Ours, or the machine's. */

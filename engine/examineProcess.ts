@@ -1,8 +1,10 @@
 import { z } from 'zod'
 import type { Word } from '../core/model/evidence'
 import { Rubric } from '../core/model/rubric'
-import { examinePage } from './examine'
-import { CountJob, ExamineJob, type ExamineReply } from './examineJob'
+import { looksAt } from '../core/split/barcodeRule'
+import { CodesJob, CountJob, ExamineJob, type ExamineReply } from './examineJob'
+import { codesOn, examinePage } from './examine'
+import { inGrey } from './pageImage'
 import { writePageFiles } from './pageFiles'
 import type { PageImage } from './pageImage'
 import { wantsColour } from './prepare'
@@ -52,6 +54,11 @@ async function count({ id, count: file, wide }: CountJob): Promise<ExamineReply>
   return { id, outcome: 'counted', pages: source.pages, wide: wide ? await widePages(source) : [] }
 }
 
+async function codes({ id, codes: file, side, dpi, rules, languages }: z.output<typeof CodesJob>): Promise<ExamineReply> {
+  const page = inGrey(await decodePage(await openSource(file), 1, dpi, false))
+  return { id, outcome: 'codes', ...await codesOn(page, dpi, rules.filter(rule => looksAt(rule, side)), languages) }
+}
+
 /** What went wrong as a reply: the input's fault, or ours. */
 function faultOf(id: number, error: unknown): ExamineReply {
   if (error instanceof UnreadableError) return { id, outcome: 'unreadable', why: error.message }
@@ -59,8 +66,8 @@ function faultOf(id: number, error: unknown): ExamineReply {
 }
 
 process.on('message', (message) => {
-  const job = z.union([CountJob, ExamineJob]).parse(message)
-  const work = 'count' in job ? count(job) : examine(job)
+  const job = z.union([CountJob, CodesJob, ExamineJob]).parse(message)
+  const work = 'count' in job ? count(job) : 'codes' in job ? codes(job) : examine(job)
   void work.catch((error: unknown) => faultOf(job.id, error)).then(reply => process.send?.(reply))
 })
 process.on('disconnect', () => process.exit(0))

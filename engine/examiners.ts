@@ -1,10 +1,10 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
-import { ExamineReply, type CountJob, type ExamineJob } from './examineJob'
+import { ExamineReply, type CodesJob, type CountJob, type ExamineJob } from './examineJob'
 
 type Request = Omit<ExamineJob, 'id'>
 type Reply<Outcome extends ExamineReply['outcome']> = Extract<ExamineReply, { outcome: Outcome | 'unreadable' | 'failed' }>
-interface Waiting { job: ExamineJob | CountJob, resolve: (reply: ExamineReply) => void, retried: boolean }
+interface Waiting { job: ExamineJob | CountJob | CodesJob, resolve: (reply: ExamineReply) => void, retried: boolean }
 
 const entry = fileURLToPath(new URL('./examineProcess.ts', import.meta.url))
 const secondsPerPage = 90
@@ -99,7 +99,12 @@ export class Examiners {
     return this.ask(id => ({ id, count: file, wide })) as Promise<Reply<'counted'>>
   }
 
-  private ask(jobOf: (id: number) => ExamineJob | CountJob): Promise<ExamineReply> {
+  /** What these rules see on an examined page's picture. */
+  codes(file: string, asked: Omit<CodesJob, 'id' | 'codes'>): Promise<Reply<'codes'>> {
+    return this.ask(id => ({ ...asked, id, codes: file })) as Promise<Reply<'codes'>>
+  }
+
+  private ask(jobOf: (id: number) => ExamineJob | CountJob | CodesJob): Promise<ExamineReply> {
     return new Promise((resolve) => {
       const job = jobOf(++this.lastId)
       // Whoever counts pages holds up a device; whoever examines does not.

@@ -2,7 +2,9 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Word } from '../core/model/evidence'
-import type { Grey } from '../core/raster/image'
+import type { Box } from '../core/model/zone'
+import { crop, type Grey } from '../core/raster/image'
+import { linesOf } from '../core/text/lines'
 import { runTool, ToolError } from './tool'
 
 /** Pages that one process reads: loading the language takes as long as a short page. */
@@ -61,6 +63,23 @@ export async function textDirection(page: Grey, dpi: number): Promise<0 | 90 | 1
   const degrees = Number(/^Rotate: (\d+)/m.exec(text)?.[1] ?? 0)
   const sure = Number(/^Orientation confidence: ([\d.]+)/m.exec(text)?.[1] ?? 0) >= leastConfidence
   return sure && (degrees === 90 || degrees === 180 || degrees === 270) ? degrees : 0
+}
+
+// Where a number is printed beside a code: below it mostly, above or to its right at times. Inches.
+const besideInches = 0.35
+const mostBeside = 6
+
+/** Lines of text around a place on a page that hold a digit: the number that is printed beside a code. */
+export async function textBeside(page: Grey, place: Box, dpi: number, languages: readonly string[]): Promise<string[]> {
+  const room = besideInches
+  const part = crop(page, { x: (place.x - room) * dpi, y: (place.y - room) * dpi, width: (place.width + 2 * room) * dpi, height: (place.height + 2 * room) * dpi })
+  if (part.width < 16 || part.height < 16) return []
+  const table = await runTool('tesseract', ['stdin', 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '11', 'tsv'], {
+    input: Buffer.concat([Buffer.from(`P5\n${part.width} ${part.height}\n255\n`), part.data]), seconds: 30, memory: 3072, env: { OMP_THREAD_LIMIT: '1' },
+  })
+  const lines = linesOf(parseTable(table.toString('utf8'), 1, dpi)[0]!)
+  const texts = lines.flatMap(line => [line.map(word => word.text).join(' '), ...line.map(word => word.text)])
+  return [...new Set(texts)].filter(text => /\d/.test(text)).slice(0, mostBeside)
 }
 
 /** Languages that can be read on this machine. */

@@ -1,4 +1,5 @@
 import type { H3Event } from 'h3'
+import { holderOf } from '../store/batches/holds'
 import { maySee } from '../store/batches/list'
 import type { Person, Role } from '../core/model/views'
 import { personById } from '../store/people/people'
@@ -25,6 +26,12 @@ export async function requireBatch(event: H3Event, batch: number | null | undefi
   const person = await requirePerson(event)
   if (batch == null || !await maySee(store().sql, person, batch)) throw notThere()
   return person
+}
+
+/** 409 where another person works on the batch now: two at once would undo each other's changes. */
+export async function requireHold(person: Person, batch: number): Promise<void> {
+  const holder = await holderOf(store().sql, batch)
+  if (holder && holder.id !== person.id) throw conflict(`${holder.name} works on this batch now. You can look, or take it over on the ribbon.`)
 }
 
 export function notThere() {

@@ -11,6 +11,7 @@ export interface Jobs {
   fill: { document: number }
   build: { document: number }
   deliver: { slip: number }
+  try: { try: string }
 }
 export type Step = keyof Jobs
 
@@ -22,6 +23,7 @@ const policies: Record<Step, { retryLimit: number, retryDelay: number, retryBack
   read: { retryLimit: 5, retryDelay: 5, retryBackoff: true, expireInSeconds: 3600 },
   fill: { retryLimit: 5, retryDelay: 2, retryBackoff: true, expireInSeconds: 120 },
   build: { retryLimit: 5, retryDelay: 5, retryBackoff: true, expireInSeconds: 1800 },
+  try: { retryLimit: 1, retryDelay: 2, retryBackoff: false, expireInSeconds: 1800 },
   deliver: { retryLimit: 6, retryDelay: 5, retryBackoff: true, expireInSeconds: 600 },
 }
 export const steps = Object.keys(policies) as Step[]

@@ -12,11 +12,12 @@ import { fill } from './steps/fill'
 import { read } from './steps/read'
 import { receive } from './steps/receive'
 import { split } from './steps/split'
+import { tryRubric } from './steps/try'
 import { lastFailure } from './lastFailure'
 import { FolderWatch } from './watch'
 
 const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => Promise<void> } = {
-  receive, examine, split, read, fill, build, deliver,
+  receive, examine, split, read, fill, build, deliver, try: tryRubric,
 }
 
 const takeBackSeconds = 3

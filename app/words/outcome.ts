@@ -9,7 +9,7 @@ export function batchOutcome(batch: BatchDetail): { title: string, words: string
   const made = `${counted(documents.length, 'document')} of ${counted(totals.kept, 'page')}`
   const aside = totals.blank + totals.separator ? ` ${counted(totals.blank + totals.separator, 'side')} set aside as blank or separators.` : ''
   switch (state) {
-    case 'to fix': return { title: 'It waits at the desk.', words: `${counted(asks.length, 'page')} must be looked at by a person: ${asks[0]?.why ?? ''}`, open }
+    case 'to fix': return { title: 'It waits at the desk.', words: `${asks.length ? `${counted(asks.length, 'page')} must be looked at by a person: ` : ''}${batch.waitsFor ?? ''}`, open }
     case 'to index': return { title: 'It waits at the desk.', words: `${made}, and index values are still to be entered.${aside}`, open }
     case 'held': return { title: 'It waits at the desk.', words: batch.trouble ?? 'Something went wrong that a person must look at.', open: false }
     case 'sending': return { title: 'It is being filed.', words: `${made}.${aside}`, open: false }

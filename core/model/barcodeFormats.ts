@@ -17,3 +17,8 @@ export function formatAllowed(asked: readonly string[], found: { format: string,
     // UPC-A is read as the EAN-13 with a leading 0 that it is (GS1 General Specifications, 5.2.2.4).
     || (format === 'UPCA' && found.format === 'EAN13' && found.value.startsWith('0')))
 }
+
+const matrixFormats: readonly string[] = ['Aztec', 'AztecCode', 'AztecRune', 'QRCode', 'QRCodeModel1', 'QRCodeModel2', 'MicroQRCode', 'RMQRCode', 'DataMatrix', 'MaxiCode', 'PDF417', 'CompactPDF417', 'MicroPDF417']
+
+/** Whether a format's symbols are blocks of squares, dots or short bars rather than long bars. */
+export const isMatrixFormat = (format: BarcodeFormat): boolean => matrixFormats.includes(format)

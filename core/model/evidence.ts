@@ -6,8 +6,19 @@ const box = { x: z.number(), y: z.number(), width: z.number(), height: z.number(
 export const Code = z.object({ format: z.string(), value: z.string(), ...box })
 export type Code = z.infer<typeof Code>
 
-/** A place where a rule expects a code and something like one stands that does not read. */
-export const UnreadCode = z.object({ ...box, tried: z.string() })
+/** Why a reading is believed: its own check sum agrees, it fits the rule's pattern, or two ways of reading gave the same. */
+export const Grounds = z.enum(['check sum', 'pattern', 'read twice'])
+export type Grounds = z.infer<typeof Grounds>
+
+/** The same with why it is believed and which way of reading gave it. */
+export const ReadCode = Code.extend({ grounds: Grounds.optional(), how: z.string().optional() })
+export type ReadCode = z.infer<typeof ReadCode>
+
+/**
+ * A place where a rule expects a code and something like one stands that does not read, or reads in two ways.
+ * `readings` are values that nobody vouches for; `beside` is text near it that looks like a number.
+ */
+export const UnreadCode = z.object({ ...box, tried: z.string(), readings: z.array(z.string()).default([]), beside: z.array(z.string()).default([]) })
 export type UnreadCode = z.infer<typeof UnreadCode>
 
 /** What examining one side found out; all that splitting needs to know of its pixels. */
@@ -18,7 +29,7 @@ export const PageEvidence = z.object({
   ink: z.number(),
   skewDeg: z.number(),
   blank: z.boolean(),
-  codes: z.array(Code),
+  codes: z.array(ReadCode),
   unread: z.array(UnreadCode),
 })
 export type PageEvidence = z.infer<typeof PageEvidence>

@@ -90,11 +90,11 @@ const Clean = z.strictObject({
   }).optional(),
 })
 
-const BarcodeRule = z.strictObject({
+export const BarcodeRule = z.strictObject({
   rule: z.literal('barcode'),
   formats: z.array(z.enum(barcodeFormats)).default([]),
   zone: Zone.optional(),
-  side: z.enum(['front', 'any']).default('any'),
+  side: z.enum(['front', 'back', 'any']).default('any'),
   value: pattern.optional(),
   type: z.string().optional(),
   sheet: z.enum(['keep', 'set-aside']).default('keep'),

@@ -1,6 +1,11 @@
+import type { Difference, Expected } from '../ledger/expected'
+import type { Candidate } from '../split/candidates'
+import type { Comparison } from '../split/compare'
 import type { Edit } from './edit'
+import type { Note } from './note'
+import type { RubricChange } from './rubricDifference'
 import type { FeederFault } from './feederFault'
-import type { Answer } from './evidence'
+import type { Answer, ReadCode, UnreadCode } from './evidence'
 import type { LookupAnswers } from './lookup'
 import type { Fate, FieldValue, Totals } from './ledger'
 import type { Choices } from './choices'
@@ -94,11 +99,13 @@ export interface BatchRow {
   open_documents: number
   documents: number
   failed_slips: number
+  /** Where what was counted and what was found differ, and nobody let it pass. */
+  differences: number
   /** A load is under way. */
   scanning: boolean
 }
 
-export interface LoadView { id: number, device: string, device_id: string | null, kind: 'device' | 'files' | 'folder', state: LoadState, cancelAsked: boolean, trouble: string | null, sides: number }
+export interface LoadView { id: number, device: string, device_id: string | null, kind: 'device' | 'files' | 'folder' | 'pages', state: LoadState, cancelAsked: boolean, trouble: string | null, sides: number, sheets: number, counted: number | null }
 
 export interface PageView {
   id: number
@@ -115,7 +122,8 @@ export interface PageView {
   turned: number
   aspect: number | null
   fate: Fate | null
-  why: string | null
+  /** A person set it aside. */
+  byHand: boolean
   heading: boolean
   asks: boolean
   document: number | null
@@ -138,6 +146,7 @@ export interface BatchDetail {
   state: BatchState
   trouble: string | null
   rubric: string
+  rubricId: string
   source: 'feeder' | 'glass'
   /** Two sides of a card make one page. */
   card: boolean
@@ -150,6 +159,16 @@ export interface BatchDetail {
   documents: DocumentView[]
   /** How many corrections can be undone and redone. */
   corrections: { undo: number, redo: number }
+  /** Who works on it now. */
+  holder: { id: string, name: string } | null
+  expected: Expected
+  differences: Difference[]
+  /** Differences that a person let pass, and who. */
+  accepted: string[]
+  acceptedBy: string | null
+  /** Why it waits at 'to fix', in words. */
+  waitsFor: string | null
+  version: number
   /** Sides by fate; `undecided` are not split yet. */
   totals: Totals & { undecided: number }
 }
@@ -170,9 +189,24 @@ export interface Question {
   spot: { x: number, y: number, width: number, height: number } | null
   /** The newest value that was read or typed before this page. */
   lastValue: string | null
+  /** What a value must fit; empty where any will do. */
+  patterns: string[]
+  /** The same in words. */
+  expects: string[]
+  candidates: Candidate[]
 }
-/** The first of the pages that ask, how many there are in all, and what a typed value must fit, by batch. */
-export interface Questions { questions: Question[], count: number, expects: Record<number, { patterns: string[], anyValue: boolean }> }
+/** Why a page is where it is. */
+export interface PageNote { position: number, why: string | null, note: Note | null }
+/** What a rubric's author needs of a page: its codes, and where one stands that does not read. */
+export interface PageCodes { id: number, position: number, side: 'front' | 'back', picture: string | null, widthPx: number, heightPx: number, dpi: number, blank: boolean, codes: ReadCode[], unread: UnreadCode[] }
+export interface RubricVersion { version: number, made_at: string, person: string | null, batches: number }
+export interface RubricDraft { body: unknown, from: number, person: string, saved_at: string }
+export interface TryView { id: string, done: number, of: number, trouble: string | null, cancelled: boolean, outcome: TryOutcome | null }
+/** What a draft makes of pages, beside what their batch's own rubric made of them. */
+export interface TryOutcome { comparison: Comparison, pages: { page: number, id: number | null, sheet: number, side: 'front' | 'back', picture: string | null }[], milliseconds: number }
+export type { Comparison, Difference, Expected, RubricChange }
+/** The first of the pages that ask, and how many there are in all. */
+export interface Questions { questions: Question[], count: number }
 export type { Answer, Edit }
 
 export interface PageOfDocument { id: number, picture: string | null, position: number, sheet: number, side: 'front' | 'back', widthPx: number, heightPx: number, dpi: number, why: string }
@@ -221,4 +255,18 @@ export interface DocumentPage extends DocumentDetail {
   files: FileOfDocument[]
   slips: SlipRow[]
   siblings: { id: number, position: number, state: DocumentState, missing: number, filled: boolean }[]
+}
+/** A barcode rule for which separator or cover sheets can be printed. */
+export interface SeparatorRule {
+  rubric: string
+  rubricName: string
+  rule: number
+  format: string
+  /** The sheet is set aside; else it is filed with its document. */
+  aside: boolean
+  title: string
+  pattern: string | null
+  expects: string | null
+  /** What the pattern has names for; empty where a value must be typed whole. */
+  groups: { name: string, label: string }[]
 }

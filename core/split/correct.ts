@@ -1,9 +1,9 @@
-import type { Edit } from '../model/edit'
+import type { KeptEdit, MovedValues } from '../model/edit'
 import { typeOf, type Rubric } from '../model/rubric'
 import type { PageOutcome, SplitDocument, SplitOutcome } from './types'
 
 /** A side on the ribbon: what splitting decided, and the document that begins at it. */
-interface Place { page: number, outcome: PageOutcome, begins: Pick<SplitDocument, 'type' | 'barcode'> | null }
+interface Place { page: number, outcome: PageOutcome, begins: Pick<SplitDocument, 'type' | 'barcode' | 'valuesOf'> | null }
 
 const byHand = {
   start: 'Starts a document: a person said so.',
@@ -19,7 +19,7 @@ const byHand = {
  * which changes nothing any more, is passed over.
  * @param identities each page's identity, by its number
  */
-export function correct(outcome: SplitOutcome, edits: readonly Edit[], identities: ReadonlyMap<number, number>, rubric: Rubric): SplitOutcome {
+export function correct(outcome: SplitOutcome, edits: readonly KeptEdit[], identities: ReadonlyMap<number, number>, rubric: Rubric): SplitOutcome {
   const numbers = new Map([...identities].map(([number, identity]) => [identity, number]))
   const ribbon = outcome.pages.map((page): Place => {
     const document = page.heading ? outcome.documents.find(one => one.document === page.document) : undefined
@@ -29,13 +29,13 @@ export function correct(outcome: SplitOutcome, edits: readonly Edit[], identitie
   return gather(ribbon, rubric)
 }
 
-function apply(ribbon: Place[], edit: Edit, placeOf: (identity: number) => number, rubric: Rubric): void {
+function apply(ribbon: Place[], edit: KeptEdit, placeOf: (identity: number) => number, rubric: Rubric): void {
   switch (edit.do) {
-    case 'start': return begin(ribbon, placeOf(edit.page), rubric)
+    case 'start': return begin(ribbon, placeOf(edit.page), edit.values, rubric)
     case 'join': return join(ribbon, placeOf(edit.page))
-    case 'move': return move(ribbon, edit.pages.map(placeOf), edit.before === null ? null : placeOf(edit.before))
+    case 'move': return move(ribbon, edit.pages.map(placeOf), edit.before === null ? null : placeOf(edit.before), edit.values)
     case 'set-aside':
-      for (const at of edit.pages.map(placeOf)) if (at >= 0) setAside(ribbon, at)
+      for (const at of edit.pages.map(placeOf)) if (at >= 0) setAside(ribbon, at, byHand.aside)
       return
     case 'put-back':
       for (const at of edit.pages.map(placeOf)) {
@@ -43,13 +43,17 @@ function apply(ribbon: Place[], edit: Edit, placeOf: (identity: number) => numbe
         if (place && (place.outcome.fate === 'blank' || place.outcome.fate === 'separator')) keep(place, byHand.back)
       }
       return
+    case 'send-away':
+      for (const at of edit.pages.map(placeOf)) if (at >= 0) setAside(ribbon, at, `Moved to the batch “${edit.name}” by hand.`)
+      return
     case 'rotate':
-      // The picture was turned before it was examined; nothing is left to decide.
+    case 'answer':
+      // The picture was turned before it was examined, the answer heard when it was split; nothing is left to decide.
   }
 }
 
 function keep(place: Place, why: string): void {
-  Object.assign(place.outcome, { fate: 'kept', why, asks: false })
+  Object.assign(place.outcome, { fate: 'kept', why, note: null, asks: false, byHand: false })
 }
 
 /** Pages that waited for what an earlier one would turn out to be. */
@@ -61,12 +65,14 @@ function releaseWaiting(ribbon: Place[], from: number): void {
   }
 }
 
-function begin(ribbon: Place[], at: number, rubric: Rubric): void {
+function begin(ribbon: Place[], at: number, values: MovedValues, rubric: Rubric): void {
   const place = ribbon[at]
   if (!place || place.begins || place.outcome.fate === 'unreadable') return
-  const running = ribbon.slice(0, at).findLast(one => one.begins)?.begins
+  const before = ribbon.slice(0, at).findLast(one => one.begins)
+  const running = before?.begins
   keep(place, byHand.start)
-  place.begins = { type: running?.type ?? typeOf(rubric, null)?.id ?? null, barcode: {} }
+  const type = running?.type ?? typeOf(rubric, null)?.id ?? null
+  place.begins = before && running && values === 'keep' ? { type, barcode: running.barcode, valuesOf: running.valuesOf ?? before.page } : { type, barcode: {} }
   releaseWaiting(ribbon, at + 1)
 }
 
@@ -80,26 +86,26 @@ function join(ribbon: Place[], at: number): void {
 }
 
 /** A heading stays with its document: the next page that is kept takes it over. */
-function setAside(ribbon: Place[], at: number): void {
+function setAside(ribbon: Place[], at: number, why: string): void {
   const place = ribbon[at]!
-  if (place.outcome.fate === 'unreadable' || place.outcome.fate === 'separator') return
+  if (place.outcome.fate === 'unreadable' || place.outcome.byHand) return
   const wasHeld = place.outcome.asks
-  passHeadingOn(ribbon, at)
-  Object.assign(place.outcome, { fate: 'separator', why: byHand.aside, asks: false })
+  passHeadingOn(ribbon, at, 'keep')
+  Object.assign(place.outcome, { fate: 'separator', why, note: null, asks: false, byHand: true })
   if (!wasHeld) return
   const next = ribbon.slice(at + 1).find(one => one.outcome.fate !== 'blank')
   if (next && next.outcome.fate === 'held') next.outcome.asks = true
 }
 
-function passHeadingOn(ribbon: Place[], at: number): void {
+function passHeadingOn(ribbon: Place[], at: number, values: MovedValues): void {
   const place = ribbon[at]!
   if (!place.begins) return
   const heir = ribbon.slice(at + 1).find(one => one.begins || one.outcome.fate === 'kept')
-  if (heir && !heir.begins) heir.begins = place.begins
+  if (heir && !heir.begins) heir.begins = values === 'keep' ? { ...place.begins, valuesOf: place.begins.valuesOf ?? place.page } : { type: place.begins.type, barcode: {} }
   place.begins = null
 }
 
-function move(ribbon: Place[], from: number[], before: number | null): void {
+function move(ribbon: Place[], from: number[], before: number | null, values: MovedValues): void {
   const places = from.filter(at => at >= 0).map(at => ribbon[at]!)
   const target = before === null ? null : ribbon[before]
   if (target === undefined || places.length === 0 || (target && places.includes(target))) return
@@ -107,7 +113,7 @@ function move(ribbon: Place[], from: number[], before: number | null): void {
     const at = ribbon.indexOf(place)
     // A document that moves whole keeps its heading; a first page that leaves hands it on.
     const next = ribbon.slice(at + 1).find(one => one.begins || one.outcome.fate === 'kept')
-    if (place.begins && next && !next.begins && !places.includes(next)) passHeadingOn(ribbon, at)
+    if (place.begins && next && !next.begins && !places.includes(next)) passHeadingOn(ribbon, at, values)
   }
   for (const place of places) ribbon.splice(ribbon.indexOf(place), 1)
   ribbon.splice(target ? ribbon.indexOf(target) : ribbon.length, 0, ...places)
@@ -120,7 +126,7 @@ function gather(ribbon: readonly Place[], rubric: Rubric): SplitOutcome {
   const pages = ribbon.map(({ page, outcome, begins }): PageOutcome => {
     if (outcome.fate !== 'kept') return { ...outcome, document: null, heading: false }
     const first = begins !== null || documents.length === 0
-    if (first) documents.push({ document: documents.length + 1, type: begins?.type ?? typeOf(rubric, null)?.id ?? null, pages: [], barcode: begins?.barcode ?? {} })
+    if (first) documents.push({ document: documents.length + 1, type: begins?.type ?? typeOf(rubric, null)?.id ?? null, pages: [], barcode: begins?.barcode ?? {}, ...begins?.valuesOf === undefined ? {} : { valuesOf: begins.valuesOf } })
     const document = documents.at(-1)!
     document.pages.push(page)
     return { ...outcome, document: document.document, heading: first }

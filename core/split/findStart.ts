@@ -1,3 +1,4 @@
+import { noteOf, type Note } from '../model/note'
 import type { Split } from '../model/rubric'
 import { groupsOf, readBarcodeRule } from './barcodeRule'
 import { readTextRule } from './textRule'
@@ -7,10 +8,10 @@ import type { SplitPage, Start } from './types'
 export type Finding =
   | { kind: 'start', start: Start }
   | { kind: 'separator', start: Start }
-  | { kind: 'repeat', why: string }
-  | { kind: 'continue', why: string }
-  | { kind: 'hold', why: string }
-  | { kind: 'none', note: string | null }
+  | { kind: 'repeat', why: string, note: Note | null }
+  | { kind: 'continue', why: string, note: Note | null }
+  | { kind: 'hold', why: string, note: Note | null }
+  | { kind: 'none', aside: string | null }
 
 /** What findStart needs to know of the document that is running. */
 export interface RunningDocument { value: string | null }
@@ -22,54 +23,55 @@ export function findStart(page: SplitPage, split: Split, running: RunningDocumen
   const answered = fromAnswer(page, split)
   if (answered) return answered
 
-  const notes: string[] = []
-  let unread: string | null = null
+  const asides: string[] = []
+  let unread: { why: string, note: Note } | null = null
   for (const [at, rule] of split.rules.entries()) {
     const number = at + 1
     if (rule.rule === 'barcode' && page.evidence) {
       const reading = readBarcodeRule(rule, number, page.side, page.evidence)
       if (reading.kind === 'match') {
         if (split.sameValue === 'continue' && reading.code.value === running.value) {
-          return { kind: 'repeat', why: `${reading.why}, but repeats the running document's value.` }
+          return { kind: 'repeat', why: `${reading.why}, but repeats the running document's value.`, note: reading.note }
         }
-        return started(reading.why, rule.type ?? null, reading.groups, rule.sheet === 'set-aside')
+        return started(reading, rule.type ?? null, reading.groups, rule.sheet === 'set-aside')
       }
-      if (reading.kind === 'unread') unread ??= reading.why
-      if (reading.kind === 'none' && reading.note) notes.push(reading.note)
+      if (reading.kind === 'unread') unread ??= reading
+      if (reading.kind === 'none' && reading.aside) asides.push(reading.aside)
     } else if (rule.rule === 'text' && page.evidence) {
-      const why = readTextRule(rule, number, page.evidence, page.words ?? [])
-      if (why) return started(why, rule.type ?? null, {}, rule.sheet === 'set-aside')
+      const found = readTextRule(rule, number, page.evidence, page.words ?? [])
+      if (found) return started(found, rule.type ?? null, {}, rule.sheet === 'set-aside')
     } else if (rule.rule === 'count' && due.includes(rule)) {
       const unit = rule.sheets === undefined ? `${rule.pages} pages` : `${rule.sheets} sheets`
-      return { kind: 'start', start: { why: `Starts a document: every ${unit} are one (rule ${number}).`, type: rule.type ?? null, barcode: {}, setAside: false } }
+      return { kind: 'start', start: { why: `Starts a document: every ${unit} are one (rule ${number}).`, note: noteOf({ rule: number }), type: rule.type ?? null, barcode: {}, setAside: false } }
     }
   }
   if (unread) {
     return split.unread === 'hold'
-      ? { kind: 'hold', why: `Waits for a person: ${unread}.` }
-      : { kind: 'continue', why: `Belongs to the document before: ${unread}, and the rubric lets such pages follow.` }
+      ? { kind: 'hold', why: `Waits for a person: ${unread.why}.`, note: unread.note }
+      : { kind: 'continue', why: `Belongs to the document before: ${unread.why}, and the rubric lets such pages follow.`, note: unread.note }
   }
-  return { kind: 'none', note: notes[0] ?? null }
+  return { kind: 'none', aside: asides[0] ?? null }
 }
 
 /** A match as a start, or as a sheet that announces one and is set aside itself. */
-function started(matched: string, type: string | null, barcode: Record<string, string>, setAside: boolean): Finding {
+function started({ why: matched, note }: { why: string, note: Note }, type: string | null, barcode: Record<string, string>, setAside: boolean): Finding {
   const why = setAside ? `Separator: ${matched}; the next page starts a document.` : `Starts a document: ${matched}.`
-  return { kind: setAside ? 'separator' : 'start', start: { why, type, barcode, setAside } }
+  return { kind: setAside ? 'separator' : 'start', start: { why, note, type, barcode, setAside } }
 }
 
 function fromAnswer(page: SplitPage, split: Split): Finding | null {
   const answer = page.answer
   if (!answer) return null
-  if (answer.as === 'continue') return { kind: 'continue', why: 'Belongs to the document before: a person said so.' }
+  if (answer.as === 'continue') return { kind: 'continue', why: 'Belongs to the document before: a person said so.', note: null }
   if (answer.as === 'start') {
-    return { kind: 'start', start: { why: 'Starts a document without a code: a person said so.', type: null, barcode: {}, setAside: false } }
+    return { kind: 'start', start: { why: 'Starts a document without a code: a person said so.', note: null, type: null, barcode: {}, setAside: false } }
   }
   const matched = matchTyped(split, answer.value)
   return {
     kind: 'start',
     start: {
       why: `Starts a document: a person read '${answer.value}'.`,
+      note: noteOf({ read: answer.value, sure: 'a person read it' }),
       type: matched?.type ?? null,
       barcode: matched?.groups ?? { value: answer.value },
       setAside: false,

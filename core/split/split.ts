@@ -1,5 +1,6 @@
 import type { Rubric } from '../model/rubric'
 import { findStart, type Finding } from './findStart'
+import { noteOf, type Note } from '../model/note'
 import { Running } from './running'
 import { blankSheets, hasBlankSheetRule } from './blankSheets'
 import { Counter } from './counter'
@@ -24,8 +25,8 @@ export function splitPages(pages: readonly SplitPage[], rubric: Rubric): SplitOu
     const position = (rule: { sheets?: number | undefined }) => rule.sheets === undefined ? kept : sheetIndex
     for (const { rule, counter } of counters) counter.reach(position(rule))
 
-    const put = (fate: PageOutcome['fate'], why: string) =>
-      outcomes.push({ page: page.page, fate, why, document: null, heading: false, asks: false })
+    const put = (fate: PageOutcome['fate'], why: string, note: Note | null = null) =>
+      outcomes.push({ page: page.page, fate, why, note, document: null, heading: false, asks: false })
 
     if (!page.evidence) {
       put('unreadable', page.trouble ?? 'This side could not be decoded.')
@@ -37,14 +38,14 @@ export function splitPages(pages: readonly SplitPage[], rubric: Rubric): SplitOu
       continue
     }
     if (page.evidence.blank && rubric.clean.blank.action === 'set-aside' && !page.answer) {
-      put('blank', `Blank: ${inkWords(page.evidence.ink)}, at most ${percent(rubric.clean.blank.maxInk)} allowed.`)
+      put('blank', `Blank: ${inkWords(page.evidence.ink)}, at most ${percent(rubric.clean.blank.maxInk)} allowed.`, noteOf({ sure: surelyBlank(page.evidence.ink, rubric.clean.blank.maxInk) }))
       continue
     }
 
     const dueCounts = counters.filter(({ counter }) => counter.isDue).map(({ rule }) => rule)
     const finding: Finding = findStart(page, rubric.split, running, dueCounts)
     if (finding.kind === 'separator') {
-      put('separator', finding.start.why)
+      put('separator', finding.start.why, finding.start.note)
       running.announce(finding.start)
     } else {
       outcomes.push({ page: page.page, ...running.take(page.page, finding) })
@@ -55,6 +56,11 @@ export function splitPages(pages: readonly SplitPage[], rubric: Rubric): SplitOu
     }
   }
   return { pages: outcomes, documents: running.documents }
+}
+
+/** How far the ink is from the limit. */
+function surelyBlank(ink: number, most: number): string {
+  return ink === 0 ? 'nothing stands there' : ink > most / 2 ? 'near the limit: look at it' : 'well below the limit'
 }
 
 const percent = (share: number) => `${Number((share * 100).toPrecision(2))} %`

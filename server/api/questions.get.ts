@@ -1,6 +1,11 @@
 import { z } from 'zod'
-import type { Questions } from '../../core/model/views'
-import { listQuestions } from '../../store/pages/answer'
+import { UnreadCode } from '../../core/model/evidence'
+import type { Question, Questions } from '../../core/model/views'
+import { looksAt } from '../../core/split/barcodeRule'
+import { candidatesFor } from '../../core/split/candidates'
+import { patternWords } from '../../core/split/patternParts'
+import { awaitedValues } from '../../store/batches/expected'
+import { listQuestions } from '../../store/pages/questions'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import { requirePerson } from '../access'
 import { store } from '../context'
@@ -8,16 +13,24 @@ import { listLength, queryOf } from '../input'
 
 const Query = z.strictObject({ batch: z.coerce.number().int().positive().optional() })
 
-// Pages that ask a person, of one batch or of all, and the patterns that a typed value must fit.
+// Pages that ask a person, of one batch or of all; for each, what its value must fit and the values that it may have.
 export default defineEventHandler(async (event): Promise<Questions> => {
   const person = await requirePerson(event)
   const { batch } = queryOf(event, Query)
   const { sql } = store()
   const { questions, count } = await listQuestions(sql, person, batch ?? null, listLength)
   const batches = [...new Set(questions.map(question => question.batch))]
-  const patterns = await Promise.all(batches.map(async (id) => {
-    const rules = (await rubricOfBatch(sql, id)).split.rules.filter(rule => rule.rule === 'barcode')
-    return [id, { patterns: rules.flatMap(rule => rule.value ?? []), anyValue: rules.length === 0 || rules.some(rule => !rule.value) }] as const
-  }))
-  return { questions, count, expects: Object.fromEntries(patterns) }
+  const known = new Map(await Promise.all(batches.map(async id => [id, { rubric: await rubricOfBatch(sql, id), awaited: await awaitedValues(sql, id) }] as const)))
+  return {
+    count,
+    questions: questions.map(({ unread, values, side, ...question }): Question => {
+      const { rubric, awaited } = known.get(question.batch)!
+      const rules = rubric.split.rules.flatMap(rule => rule.rule === 'barcode' && looksAt(rule, side) ? [rule] : [])
+      const anyValue = rules.length === 0 || rules.some(rule => rule.value === undefined)
+      const patterns = anyValue ? [] : rules.flatMap(rule => rule.value ?? [])
+      const spots = z.array(UnreadCode).parse(unread)
+      const candidates = candidatesFor({ readings: spots.flatMap(spot => spot.readings), beside: spots.flatMap(spot => spot.beside), codes: values, last: question.lastValue, awaited }, patterns)
+      return { ...question, patterns, expects: patterns.map(patternWords), candidates }
+    }),
+  }
 })

@@ -8,7 +8,7 @@ import { answerSaved, soundRubric } from '../rubrics'
 const New = z.strictObject({ body: z.unknown() })
 
 export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
+  const person = await requireRole(event, 'steward')
   const rubric = soundRubric((await bodyOf(event, New)).body)
-  return answerSaved(event, await createRubric(store().sql, rubric), rubric.name)
+  return answerSaved(event, await createRubric(store().sql, rubric, person.id), rubric.name)
 })

@@ -1,9 +1,11 @@
-import { Edit } from '../../core/model/edit'
+import type { Edit, KeptEdit } from '../../core/model/edit'
+import type { Answer } from '../../core/model/evidence'
 import type { Sql, Tx } from '../database'
 import { tell } from '../live'
 import type { Queue } from '../queue'
 import { rubricOfBatch } from '../setup/rubrics'
-import { arrange, editsOf } from './arrange'
+import { arrange } from './arrange'
+import { editsOf } from './sides'
 
 export type Corrected = 'done' | 'busy' | 'nothing'
 
@@ -17,8 +19,23 @@ export function correctBatch(sql: Sql, queue: Queue, batch: number, edit: Edit, 
     const named = 'pages' in edit ? [...edit.pages, ...('before' in edit && edit.before !== null ? [edit.before] : [])] : [edit.page]
     const [{ known } = { known: 0 }] = await tx<{ known: number }[]>`select count(*)::int as known from pages where batch_id = ${batch} and id = any(${named})`
     if (known !== new Set(named).size) return false
-    await tx`delete from corrections where batch_id = ${batch} and undone`
-    await tx`insert into corrections (batch_id, edit, person) values (${batch}, ${tx.json(edit)}, ${person})`
+    await keepEdit(tx, batch, edit, person)
+    return true
+  })
+}
+
+/** Keeps a change; what was undone before can then no longer be redone. The batch's row must be locked. */
+export async function keepEdit(tx: Tx, batch: number, edit: Edit | KeptEdit, person: string): Promise<void> {
+  await tx`delete from corrections where batch_id = ${batch} and undone`
+  await tx`insert into corrections (batch_id, edit, person) values (${batch}, ${tx.json(edit)}, ${person})`
+}
+
+/** Keeps what a person says of a page that asks, and has the batch split anew. `nothing` where the page does not ask. */
+export function answerPage(sql: Sql, queue: Queue, page: { id: number, batch: number }, answer: Answer, person: string): Promise<Corrected> {
+  return changing(sql, queue, page.batch, async (tx) => {
+    const asks = await tx`select 1 from pages where id = ${page.id} and batch_id = ${page.batch} and asks`
+    if (!asks.length) return false
+    await keepEdit(tx, page.batch, { do: 'answer', page: page.id, answer }, person)
     return true
   })
 }
@@ -45,10 +62,20 @@ export function redoCorrection(sql: Sql, queue: Queue, batch: number): Promise<C
   })
 }
 
-async function changing(sql: Sql, queue: Queue, batch: number, change: (tx: Tx) => Promise<boolean>): Promise<Corrected> {
+/** Locks the batch and says whether its ribbon can be changed now: also while its documents are read, since typing on goes before the machine. */
+export async function openToChange(tx: Tx, batch: number): Promise<boolean> {
+  const open = await tx`
+    select 1 from batches
+    where id = ${batch} and (state in ('to fix', 'to index') or (state = 'sorting' and not exists (
+      select 1 from pages where batch_id = ${batch} and (fate is null or (evidence is null and trouble is null)))))
+    for update`
+  return open.length > 0
+}
+
+/** Makes a change where the batch can be changed now, and arranges it anew. */
+export async function changing(sql: Sql, queue: Queue, batch: number, change: (tx: Tx) => Promise<boolean>): Promise<Corrected> {
   return sql.begin(async (tx) => {
-    const open = await tx`select 1 from batches where id = ${batch} and state in ('to fix', 'to index') for update`
-    if (!open.length) return 'busy'
+    if (!await openToChange(tx, batch)) return 'busy'
     if (!await change(tx)) return 'nothing'
     const turned = await turnPages(tx, queue, batch)
     if (turned) await tx`update batches set state = 'sorting' where id = ${batch}`

@@ -1,5 +1,5 @@
 import { makeLedger } from '../../core/ledger/ledger'
-import { PageEvidence } from '../../core/model/evidence'
+import { Code, PageEvidence } from '../../core/model/evidence'
 import { Ledger, LedgerDocument } from '../../core/model/ledger'
 import type { Sql } from '../database'
 import { rubricOfBatch } from '../setup/rubrics'
@@ -26,7 +26,7 @@ export async function ledgerOfBatch(sql: Sql, batch: number): Promise<Ledger> {
     return {
       page: page.position, source: page.source, sourcePage: page.source_page, sheet: page.sheet, side: page.side, ...(page.half ? { half: page.half } : {}),
       widthPx: found?.widthPx ?? null, heightPx: found?.heightPx ?? null, dpi: found?.dpi ?? null,
-      ink: found?.ink ?? null, skewDeg: found?.skewDeg ?? null, barcodes: found?.codes ?? [],
+      ink: found?.ink ?? null, skewDeg: found?.skewDeg ?? null, barcodes: (found?.codes ?? []).map(code => Code.parse(code)),
       fate: page.fate ?? 'held', why: page.why ?? 'Not decided yet: the batch is still being received or sorted.', document: page.document,
     }
   }), LedgerDocument.array().parse(documents))

@@ -13,6 +13,7 @@ export function listBatches(sql: Sql, person: Person, which: { open: boolean, mi
       (select count(*)::int from documents where batch_id = batches.id and state = 'open') as open_documents,
       (select count(*)::int from documents where batch_id = batches.id) as documents,
       (select count(*)::int from slips join documents on documents.id = document_id where batch_id = batches.id and slips.state = 'failed') as failed_slips,
+      (select count(*)::int from jsonb_array_elements(batches.differences) as one where not batches.accepted @> jsonb_build_array(one)) as differences,
       exists (select 1 from loads where batch_id = batches.id and state in ('asked', 'scanning')) as scanning
     from batches
     join rubrics on rubrics.id = batches.rubric_id

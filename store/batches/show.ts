@@ -1,11 +1,12 @@
-import type { BatchDetail, DocumentView, LoadView, PageView } from '../../core/model/views'
+import type { BatchDetail, DocumentView, LoadView, PageCodes, PageNote, PageView } from '../../core/model/views'
 import type { Sql } from '../database'
 
-type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals' | 'corrections' | 'filed'>
+type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals' | 'corrections' | 'filed' | 'holder' | 'expected' | 'differences' | 'accepted' | 'acceptedBy'>
 
 export async function showBatch(sql: Sql, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
-    select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, people.name as owner, batches.created_at,
+    select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, rubrics.id as "rubricId", rubric_version as version, people.name as owner, batches.created_at,
+      coalesce((select why from pages where batch_id = batches.id and asks order by place limit 1), batches.differences->0->>'words') as "waitsFor",
       coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source,
       coalesce((rubric_versions.body->'clean'->>'card')::boolean, false) as card
     from batches
@@ -18,8 +19,8 @@ export async function showBatch(sql: Sql, id: number): Promise<BatchView | null>
 
 export function loadsOfBatch(sql: Sql, batch: number): Promise<LoadView[]> {
   return sql<LoadView[]>`
-    select loads.id, coalesce(devices.name, 'Files') as device, device_id, loads.kind, loads.state, cancel_asked as "cancelAsked", trouble,
-      (select count(*)::int from pages where load_id = loads.id) as sides
+    select loads.id, coalesce(devices.name, case loads.kind when 'pages' then 'Pages of ' || loads.source else 'Files' end) as device, device_id, loads.kind, loads.state, cancel_asked as "cancelAsked", trouble,
+      (select count(*)::int from pages where load_id = loads.id) as sides, (select count(distinct sheet)::int from pages where load_id = loads.id and dropped is null) as sheets, sheets_counted as counted
     from loads
     left join devices on devices.id = loads.device_id
     where batch_id = ${batch}
@@ -32,7 +33,7 @@ export function pagesOfBatch(sql: Sql, batch: number): Promise<PageView[]> {
       (evidence is not null or trouble is not null) as examined, words is not null as read,
       left(thumbnail_blob, 8) as picture, turned,
       (evidence->>'widthPx')::float / (evidence->>'heightPx')::float as aspect,
-      fate, why, heading, asks, documents.position as document
+      fate, by_hand as "byHand", heading, asks, documents.position as document
     from pages
     left join documents on documents.id = pages.document_id
     where pages.batch_id = ${batch}
@@ -55,4 +56,21 @@ export function documentsOfBatch(sql: Sql, batch: number): Promise<DocumentView[
     from documents
     where batch_id = ${batch}
     order by position`
+}
+
+/** Why a page is where it is; null where there is no such page. */
+export async function noteOfPage(sql: Sql, page: number): Promise<PageNote & { batch: number } | null> {
+  const [row] = await sql<(PageNote & { batch: number })[]>`select batch_id as batch, position, why, note from pages where id = ${page}`
+  return row ?? null
+}
+
+/** What was seen on a batch's examined pages, in the order in which they were scanned. */
+export function codesOfBatch(sql: Sql, batch: number, most: number): Promise<PageCodes[]> {
+  return sql<PageCodes[]>`
+    select id, position, side, left(thumbnail_blob, 8) as picture, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx",
+      (evidence->>'dpi')::float as dpi, (evidence->>'blank')::boolean as blank, evidence->'codes' as codes, evidence->'unread' as unread
+    from pages
+    where batch_id = ${batch} and evidence is not null and dropped is null
+    order by position
+    limit ${most}`
 }

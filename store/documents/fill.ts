@@ -26,15 +26,19 @@ export async function documentToFill(tx: Tx, document: number) {
   }
 }
 
-/** Keeps a document's values and what business records answered, once; when the batch's last is filled, a person's turn comes or files are made. */
+/** Keeps a document's values, those that a person entered before them, and what business records answered, once; when the batch's last is filled, a person's turn comes or files are made. */
 export async function documentFilled(sql: Sql, queue: Queue, document: DocumentRow, { fields, missing }: Filled, lookups: LookupAnswers): Promise<void> {
   await sql.begin(async (tx) => {
     await tx`select 1 from batches where id = ${document.batch_id} for update`
     const changed = await tx`
       update documents
-      set fields = ${tx.json(fields)}, missing = ${missing}, lookups = ${tx.json(lookups)}, filled_at = now()
-      where id = ${document.id} and filled_at is null
-      returning id`
+      set fields = ${tx.json(fields)} || entered.fields, missing = array(select unnest(${missing}::text[]) except select jsonb_object_keys(entered.fields)),
+        lookups = ${tx.json(lookups)}, filled_at = now()
+      from (select coalesce(jsonb_object_agg(key, value), '{}') as fields
+        from documents as before, jsonb_each(before.fields)
+        where before.id = ${document.id} and value->>'from' = 'person') as entered
+      where documents.id = ${document.id} and filled_at is null
+      returning documents.id`
     if (!changed.length) return
     await settle(tx, queue, document.batch_id, await rubricOfBatch(tx, document.batch_id))
     await tell(tx, { about: 'batch', batch: document.batch_id })

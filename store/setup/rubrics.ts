@@ -18,20 +18,20 @@ export async function addRubric(tx: Tx, rubric: Rubric): Promise<void> {
 export type Saved = { outcome: 'saved', id: string, version: number } | { outcome: 'newer' } | { outcome: 'name taken' }
 
 /** Adds a rubric that a person made. */
-export async function createRubric(sql: Sql, rubric: Rubric): Promise<Saved> {
+export async function createRubric(sql: Sql, rubric: Rubric, person: string): Promise<Saved> {
   return sql.begin(async (tx): Promise<Saved> => {
     const [added] = await tx<{ id: string }[]>`
       insert into rubrics (name) values (${rubric.name})
       on conflict (name) do nothing
       returning id`
     if (!added) return { outcome: 'name taken' }
-    await tx`insert into rubric_versions (rubric_id, version, body) values (${added.id}, 1, ${tx.json(rubric as never)})`
+    await tx`insert into rubric_versions (rubric_id, version, body, person) values (${added.id}, 1, ${tx.json(rubric as never)}, ${person})`
     return { outcome: 'saved', id: added.id, version: 1 }
   })
 }
 
 /** Keeps a rubric as its next version; batches that were begun keep theirs. `newer` where someone saved after `from` was opened. */
-export async function saveRubric(sql: Sql, id: string, from: number, rubric: Rubric): Promise<Saved> {
+export async function saveRubric(sql: Sql, id: string, from: number, rubric: Rubric, person: string): Promise<Saved> {
   return sql.begin(async (tx): Promise<Saved> => {
     await tx`select 1 from rubrics where id = ${id} for update`
     const [newest] = await tx<{ version: number }[]>`select max(version)::int as version from rubric_versions where rubric_id = ${id}`
@@ -39,7 +39,9 @@ export async function saveRubric(sql: Sql, id: string, from: number, rubric: Rub
     const taken = await tx`select 1 from rubrics where name = ${rubric.name} and id <> ${id}`
     if (taken.length) return { outcome: 'name taken' }
     await tx`update rubrics set name = ${rubric.name} where id = ${id}`
-    await tx`insert into rubric_versions (rubric_id, version, body) values (${id}, ${from + 1}, ${tx.json(rubric as never)})`
+    await tx`insert into rubric_versions (rubric_id, version, body, person) values (${id}, ${from + 1}, ${tx.json(rubric as never)}, ${person})`
+    // What was a draft is published now.
+    await tx`delete from rubric_drafts where rubric_id = ${id}`
     return { outcome: 'saved', id, version: from + 1 }
   })
 }
@@ -70,7 +72,7 @@ export function listRubrics(tx: Tx): Promise<RubricRow[]> {
 export async function findRubric(tx: Tx, id: string, version: number): Promise<Rubric | null> {
   const [row] = await tx<{ body: unknown }[]>`
     select body from rubric_versions where rubric_id = ${id} and version = ${version}`
-  return row ? sound(row.body) : null
+  return row ? soundRubric(row.body) : null
 }
 
 /** The rubric of a batch, in the version that the batch was started with, as the person who scanned changed it. */
@@ -81,10 +83,11 @@ export async function rubricOfBatch(tx: Tx, batch: number): Promise<Rubric> {
     join batches on batches.rubric_id = rubric_versions.rubric_id and batches.rubric_version = rubric_versions.version
     where batches.id = ${batch}`
   if (!row) throw new Error(`Batch ${batch} has no rubric.`)
-  return withChoices(sound(row.body), Choices.parse(row.choices))
+  return withChoices(soundRubric(row.body), Choices.parse(row.choices))
 }
 
-function sound(body: unknown): Rubric {
+/** A rubric out of what is stored. */
+export function soundRubric(body: unknown): Rubric {
   const read = readRubric(body)
   if (!read.ok) throw new Error(`A stored rubric is not sound: ${read.issues.map(issueText).join('; ')}`)
   return read.rubric

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Edit } from '../../core/model/edit'
+import { KeptEdit, type Edit } from '../../core/model/edit'
 import { correct } from '../../core/split/correct'
 import { splitPages } from '../../core/split/split'
 import type { SplitPage } from '../../core/split/types'
@@ -11,7 +11,7 @@ const given = sides({ code: 'MP26-04217' }, null, {}, null, { code: 'MP26-04218'
 
 /** Each side in ribbon order as its number, fate and document. Identities are the numbers plus 100. */
 function after(edits: Edit[], pages: SplitPage[] = given) {
-  const outcome = correct(splitPages(pages, rubric), edits, new Map(pages.map(page => [page.page, page.page + 100])), rubric)
+  const outcome = correct(splitPages(pages, rubric), edits.map(edit => KeptEdit.parse(edit)), new Map(pages.map(page => [page.page, page.page + 100])), rubric)
   return { outcome, text: outcome.pages.map(page => `${page.page}${page.fate[0]}${page.document ?? ''}${page.asks ? '?' : ''}`).join(' ') }
 }
 

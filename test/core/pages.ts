@@ -26,7 +26,7 @@ export function sides(...given: (Given | null)[]): SplitPage[] {
     const evidence: PageEvidence = {
       widthPx: 1654, heightPx: 2339, dpi: 200, ink: blank ? 0 : 0.03, skewDeg: 0, blank,
       codes: code === undefined ? [] : [{ format, value: code, ...place, width: 1.8, height: 0.4 }],
-      unread: unread ? [{ x: 6, y: 0.5, width: 1.8, height: 0.4, tried: 'tried' }] : [],
+      unread: unread ? [{ x: 6, y: 0.5, width: 1.8, height: 0.4, tried: 'tried', readings: [], beside: [] }] : [],
     }
     return {
       page: at + 1, sheet: Math.floor(at / 2) + 1, side: at % 2 === 0 ? 'front' : 'back',

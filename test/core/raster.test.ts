@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { findBars } from '../../core/raster/bars'
 import { findComponents } from '../../core/raster/components'
 import type { Grey } from '../../core/raster/image'
 import { findFinders } from '../../core/raster/finders'
 import { findInk } from '../../core/raster/ink'
 import { adaptiveMono, fixedMono } from '../../core/raster/mono'
+import { findSymbols } from '../../core/raster/symbols'
 import { findSkew } from '../../core/raster/skew'
 import { straighten } from '../../core/raster/turn'
 import { disc, draw, page } from './pixels'
@@ -92,20 +92,28 @@ it('makes mono from unevenly lit paper: text stays, shadow goes', () => {
   expect(data.reduce((sum, value) => sum + value, 0)).toBe(2 * 60 * 12)
 })
 
-describe('bars', () => {
-  it('sees bars, upright or lying, that no reader could read', () => {
-    const upright = draw(page(), 900, 100, 360, 90, 20, x => (x * 7 % 31) < 14)
-    expect(findBars(fixedMono(upright, 0.5), dpi)).toHaveLength(1)
-    const lying = draw(page(), 900, 100, 90, 360, 20, (_, y) => (y * 7 % 31) < 14)
-    expect(findBars(fixedMono(lying, 0.5), dpi)).toHaveLength(1)
+describe('symbols that no reader could read', () => {
+  const places = (image: Grey) => findSymbols(image, dpi).filter(place => place.certain).map(({ kind, area }) => `${kind} ${Math.round(area.x / 50)} ${Math.round(area.y / 50)}`)
+
+  it('are seen as bars, upright, lying or leaning', () => {
+    const bars = draw(page(), 900, 100, 360, 90, 20, x => (x * 7 % 31) < 14)
+    expect(places(bars)).toEqual(['bars 18 2'])
+    expect(places(draw(page(), 900, 100, 90, 360, 20, (_, y) => (y * 7 % 31) < 14))).toEqual(['bars 18 2'])
+    const [leaning] = findSymbols(straighten({ ...draw(page(), 700, 1000, 360, 110, 20, x => (x * 7 % 31) < 14), channels: 1 as const }, -3, [255]), dpi)
+    expect(leaning!.kind).toBe('bars')
+    expect(Math.abs(leaning!.degrees - 3)).toBeLessThan(1.5)
   })
 
-  it('sees none in a ruled table or in rows of words', () => {
+  it('are seen as a matrix', () => {
+    expect(places(draw(page(), 300, 700, 120, 120, 20, (x, y) => ((x >> 2) * 7 + (y >> 2) * 13 + (x >> 2) * (y >> 2)) % 5 < 2))).toEqual(['matrix 6 14'])
+  })
+
+  it('are not seen in a ruled table or in rows of words', () => {
     const table = page()
     for (let column = 0; column < 9; column++) draw(table, 200 + column * 130, 300, 3, 700, 20)
     for (let row = 0; row < 12; row++) draw(table, 200, 300 + row * 60, 1040, 3, 20)
     for (let row = 0; row < 11; row++) for (let word = 0; word < 60; word++) draw(table, 210 + word * 17, 320 + row * 60, 9, 16, 20, (x, y) => (x * 3 + y * 5 + word) % 7 < 3)
-    expect(findBars(fixedMono(table, 0.5), dpi)).toEqual([])
+    expect(places(table)).toEqual([])
   })
 })
 

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import PDFDocument from 'pdfkit'
 import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
-import type { BatchDetail, BatchRow, DeviceChoice, FolderEntry, RubricChoice, StartForm, WatchedFolderView } from '../../core/model/views'
+import type { PageNote, BatchDetail, BatchRow, DeviceChoice, FolderEntry, RubricChoice, StartForm, WatchedFolderView } from '../../core/model/views'
 import { fleet, soldTwice } from '../../standins/paper/world'
 import { client, until, type Client } from '../product/client'
 import { command } from '../product/command'
@@ -166,7 +166,7 @@ describe('paper that comes later', () => {
     const again = await until(() => show(id), now => now.pages.length === 43 && now.state === 'to index', 120)
     const place = again.pages.findIndex(page => page.position === 43)
     expect(again.pages.slice(place - 1, place + 2).map(page => [page.position, page.fate, page.document])).toEqual([[4, 'separator', null], [43, 'kept', 2], [5, 'kept', 2]])
-    expect(again.pages[place - 1]!.why).toBe('Scanned again: page 43 stands in its place.')
+    expect((await tamsin<PageNote>('GET', `/api/pages/${again.pages[place - 1]!.id}/note`)).body.why).toBe('Scanned again: page 43 stands in its place.')
     expect(again.documents).toHaveLength(14)
     await tamsin('POST', `/api/batches/${id}/abandon`)
   })

@@ -9,9 +9,9 @@ const Save = z.strictObject({ from: z.int().positive(), body: z.unknown() })
 
 // The next version of a rubric.
 export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
+  const person = await requireRole(event, 'steward')
   const id = uuidOf(event)
   const { from, body } = await bodyOf(event, Save)
   const rubric = soundRubric(body)
-  return answerSaved(event, await saveRubric(store().sql, id, from, rubric), rubric.name)
+  return answerSaved(event, await saveRubric(store().sql, id, from, rubric, person.id), rubric.name)
 })

@@ -1,12 +1,13 @@
 import { redoCorrection } from '../../../../store/batches/correct'
-import { requireBatch } from '../../../access'
+import { requireBatch, requireHold } from '../../../access'
 import { store } from '../../../context'
 import { answerCorrection } from '../../../corrections'
 import { idOf } from '../../../input'
 
 export default defineEventHandler(async (event) => {
   const id = idOf(event)
-  await requireBatch(event, id)
+  const person = await requireBatch(event, id)
+  await requireHold(person, id)
   const { sql, queue } = store()
   return answerCorrection(() => redoCorrection(sql, queue, id), 'There is nothing to redo.')
 })

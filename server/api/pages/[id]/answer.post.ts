@@ -1,10 +1,11 @@
 import { Answer } from '../../../../core/model/evidence'
 import { matchTyped } from '../../../../core/split/findStart'
 import { findPageImages } from '../../../../store/documents/show'
-import { answerPage } from '../../../../store/pages/answer'
+import { answerPage } from '../../../../store/batches/correct'
 import { rubricOfBatch } from '../../../../store/setup/rubrics'
-import { conflict, notThere, requireBatch } from '../../../access'
+import { notThere, requireBatch } from '../../../access'
 import { store } from '../../../context'
+import { answerCorrection } from '../../../corrections'
 import { bodyOf, idOf } from '../../../input'
 
 // A person says what a page is that the machine could not decide.
@@ -21,6 +22,5 @@ export default defineEventHandler(async (event) => {
       throw createError({ statusCode: 400, message: `“${answer.value}” does not fit any of this rubric's patterns. Compare it with the number printed beside the bars.` })
     }
   }
-  if (!await answerPage(sql, queue, { id, batch: page.batch }, answer, person.id)) throw conflict('This page asks nothing any more; someone else answered, or the batch moved on.')
-  return { ok: true }
+  return answerCorrection(() => answerPage(sql, queue, { id, batch: page.batch }, answer, person.id), 'This page asks nothing any more; someone else answered, or the batch moved on.')
 })

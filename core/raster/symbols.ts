@@ -1,0 +1,225 @@
+import type { Area, Grey } from './image'
+import { textureOf, type Texture } from './texture'
+
+/** A place where a barcode or a matrix code stands, whether or not it reads. */
+export interface SymbolPlace {
+  /** Its upright bounding box in pixels. */
+  area: Area
+  kind: 'bars' | 'matrix'
+  /** False where it may as well be a word: worth a try, but no reason to ask anybody. */
+  certain: boolean
+  /** By how much it leans, clockwise, from -45 up to 45; bars that lie are counted as standing on their side. */
+  degrees: number
+}
+
+/** A region in its own directions: its middle, half its lengths along and across, and the directions as a unit vector. */
+interface Frame { x: number, y: number, halfLength: number, halfBreadth: number, cosine: number, sine: number, fill: number }
+
+// Text that is set solid comes to 0.45 in the middle of its lines, symbols to 0.6 and more all over.
+const leastEdges = 0.45
+// What a label over it or a tear leaves is less of a rectangle; then its edges must be the straighter.
+const leastFill = { any: 0.5, straight: 0.4, fourfold: 0.58 }
+const barsAgree = 0.5
+// Few bars must be long, many may be short.
+const barsEnough = [{ bars: 6, inches: 0.22 }, { bars: 8, inches: 0.15 }, { bars: 12, inches: 0.1 }]
+/** Of one of two rows of bars that stand on each other. */
+const barsInRow = 8
+// Of a matrix, no stretch of rows or columns is nearly empty; between lines of text there is such a stretch.
+const stretchInches = 0.045
+const rimShare = 0.15
+const mostAspect = 8
+/** Edges at right angles throughout, as no type has them: even a small one is a symbol. */
+const crisp = { edges: 0.66, fourfold: 0.5, alike: 0.82, inches: 0.19, ink: 0.15 }
+const crispest = { fourfold: 0.62, below: 0.24 }
+/** More edges than any type or table has, whatever a label over it leaves. */
+const dense = { edges: 0.78, inches: 0.24, ink: 0.02 }
+const blurred = { inches: 0.3, ink: 0.14, alike: 0.75 }
+/** Edges in every direction alike over a large block: the hexagons of a MaxiCode. Type always prefers two directions. */
+const hexagons = { inches: 0.5, ink: 0.04, fourfold: 0.18, alike: 0.3 }
+/** Nowhere light at all, as where somebody scribbled over a symbol. */
+const full = { edges: 0.58, inches: 0.19, ink: 0.5 }
+/** Bars of which light gaps run through all rows, as those of PDF417 and of stacked symbols do. */
+const gapped = { edges: 0.65, inches: 0.3, ink: 0.2, bars: 5 }
+// Rows of short bars, one above the other, may have a light column in common.
+const stackedAlike = 0.2
+// More of them are the pattern of the page itself, as of a table that is set solid.
+const mostMatrices = 4
+const perhaps = { edges: 0.6, inches: 0.15 }
+
+/**
+ * Finds symbols by their texture: edges everywhere over a solid block, either all alike (bars) or without the empty
+ * stretches that lie between lines of text (matrix codes).
+ */
+export function findSymbols(image: Grey, dpi: number): SymbolPlace[] {
+  const texture = textureOf(image, dpi)
+  const found = regionsOf(texture).flatMap(cells => symbolAt(cells, texture, image, dpi) ?? [])
+  const matrices = found.filter(place => place.certain && place.kind === 'matrix').length
+  return matrices > mostMatrices ? found.filter(place => place.kind === 'bars') : found
+}
+
+/** Solid blocks of cells full of edges: eroded by one cell, so that lines of text fall apart, and joined where they touch. */
+function regionsOf({ columns, rows, edges }: Texture): number[][] {
+  const solid = new Uint8Array(columns * rows)
+  for (let row = 1; row < rows - 1; row++) {
+    for (let column = 1; column < columns - 1; column++) {
+      const at = row * columns + column
+      let all = true
+      for (let near = -1; near <= 1 && all; near++) for (let across = -1; across <= 1; across++) if (edges[at + near * columns + across]! < leastEdges) all = false
+      if (all) solid[at] = 1
+    }
+  }
+  const regions: number[][] = []
+  for (let start = 0; start < solid.length; start++) {
+    if (!solid[start]) continue
+    const cells = [start]
+    solid[start] = 0
+    for (let next = 0; next < cells.length; next++) {
+      const at = cells[next]!
+      for (const step of [-columns - 1, -columns, -columns + 1, -1, 1, columns - 1, columns, columns + 1]) {
+        if (solid[at + step]) {
+          solid[at + step] = 0
+          cells.push(at + step)
+        }
+      }
+    }
+    regions.push(cells)
+  }
+  return regions
+}
+
+function symbolAt(cells: readonly number[], texture: Texture, image: Grey, dpi: number): SymbolPlace | null {
+  const mean = (values: Float32Array) => cells.reduce((sum, at) => sum + values[at]!, 0) / cells.length
+  const [doubledX, doubledY, fourfoldX, fourfoldY] = [mean(texture.doubledX), mean(texture.doubledY), mean(texture.fourfoldX), mean(texture.fourfoldY)]
+  const alike = Math.hypot(doubledX, doubledY)
+  // Across the bars light changes; along them it does not.
+  const fourfold = Math.hypot(fourfoldX, fourfoldY)
+  const lean = alike >= barsAgree ? Math.atan2(doubledY, doubledX) / 2 : fourfold > hexagons.fourfold ? Math.atan2(fourfoldY, fourfoldX) / 4 : 0
+  const frame = frameOf(cells, texture, lean)
+  if (frame.fill < (fourfold >= leastFill.fourfold ? leastFill.straight : leastFill.any)) return null
+  const level = levelIn(frame, image)
+  if (alike >= barsAgree && areBars(frame, image, level, dpi)) return placeOf(frame, 'bars', true, lean)
+  const shape = { edges: mean(texture.edges), fourfold, alike }
+  if (isMatrix(frame, shape, image, level, dpi)) return placeOf(frame, 'matrix', true, lean)
+  const tall = 2 * Math.min(frame.halfLength, frame.halfBreadth) >= perhaps.inches * dpi
+  return tall && shape.edges >= perhaps.edges ? placeOf(frame, 'matrix', false, lean) : null
+}
+
+function frameOf(cells: readonly number[], { cell, columns }: Texture, lean: number): Frame {
+  const [cosine, sine] = [Math.cos(lean), Math.sin(lean)]
+  let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity]
+  for (const at of cells) {
+    const x = (at % columns + 0.5) * cell
+    const y = (Math.floor(at / columns) + 0.5) * cell
+    const along = x * cosine + y * sine
+    const down = y * cosine - x * sine
+    left = Math.min(left, along)
+    right = Math.max(right, along)
+    top = Math.min(top, down)
+    bottom = Math.max(bottom, down)
+  }
+  const [along, down] = [(left + right) / 2, (top + bottom) / 2]
+  // The cell that was eroded, and half of the one in the middle.
+  const rim = 1.5 * cell
+  return {
+    x: along * cosine - down * sine, y: along * sine + down * cosine,
+    halfLength: (right - left) / 2 + rim, halfBreadth: (bottom - top) / 2 + rim, cosine, sine,
+    fill: cells.length * cell * cell / ((right - left + cell) * (bottom - top + cell)),
+  }
+}
+
+/** Calls back with each pixel of the frame that lies on the page: its line and its level. Lines run down the frame, or along it. */
+function overFrame({ x, y, halfLength, halfBreadth, cosine, sine }: Frame, { width, height, data }: Grey, run: 'down' | 'along', each: (line: number, level: number) => void): number {
+  const [lines, length] = run === 'down' ? [halfLength, halfBreadth] : [halfBreadth, halfLength]
+  const count = Math.max(1, Math.round(2 * lines))
+  for (let line = 0; line < count; line++) {
+    const aside = line - lines + 0.5
+    for (let step = -length; step <= length; step++) {
+      const [along, down] = run === 'down' ? [aside, step] : [step, aside]
+      const px = Math.round(x + along * cosine - down * sine)
+      const py = Math.round(y + along * sine + down * cosine)
+      if (px >= 0 && py >= 0 && px < width && py < height) each(line, data[py * width + px]!)
+    }
+  }
+  return count
+}
+
+/** The mean level in the frame: what is darker counts as ink there, however faint the print. */
+function levelIn(frame: Frame, image: Grey): number {
+  let [sum, count] = [0, 0]
+  overFrame(frame, image, 'along', (_, level) => {
+    sum += level
+    count++
+  })
+  return count ? sum / count : 0
+}
+
+/** Share of each line of the frame, one line a pixel, that is darker than the level. */
+function inkOnLines(frame: Frame, image: Grey, threshold: number, run: 'down' | 'along'): Float32Array {
+  const dark: number[] = []
+  const all: number[] = []
+  const lines = overFrame(frame, image, run, (line, level) => {
+    all[line] = (all[line] ?? 0) + 1
+    if (level < threshold) dark[line] = (dark[line] ?? 0) + 1
+  })
+  return Float32Array.from({ length: lines }, (_, line) => (dark[line] ?? 0) / (all[line] ?? 1))
+}
+
+/** Whether the frame holds bars: one row of them, or two rows, each half as high. */
+function areBars(frame: Frame, image: Grey, level: number, dpi: number): boolean {
+  const inches = 2 * frame.halfBreadth / dpi
+  const bars = barsIn(frame, image, level)
+  if (barsEnough.some(enough => bars >= enough.bars && inches >= enough.inches)) return true
+  return inches >= 2 * barsEnough.at(-1)!.inches && [-1, 1].some((side) => {
+    const aside = side * frame.halfBreadth / 2
+    return barsIn({ ...frame, x: frame.x - aside * frame.sine, y: frame.y + aside * frame.cosine, halfBreadth: 0.4 * frame.halfBreadth }, image, level) >= barsInRow
+  })
+}
+
+/** How many times a line that is nearly all ink follows one that has nearly none. */
+function barsIn(frame: Frame, image: Grey, level: number): number {
+  let bars = 0
+  let dark = false
+  for (const share of inkOnLines(frame, image, level, 'down')) {
+    if (!dark && share > 0.6) bars++
+    if (share > 0.6) dark = true
+    else if (share < 0.4) dark = false
+  }
+  return bars
+}
+
+function isMatrix(frame: Frame, { edges, fourfold, alike }: { edges: number, fourfold: number, alike: number }, image: Grey, level: number, dpi: number): boolean {
+  const inches = 2 * Math.min(frame.halfLength, frame.halfBreadth) / dpi
+  if (Math.max(frame.halfLength / frame.halfBreadth, frame.halfBreadth / frame.halfLength) > mostAspect) return false
+  const stretch = Math.round(stretchInches * dpi)
+  const along = leastOf(inkOnLines(frame, image, level, 'along'), stretch)
+  const down = leastOf(inkOnLines(frame, image, level, 'down'), stretch)
+  const least = Math.min(along, down)
+  if (edges >= crisp.edges && alike <= crisp.alike && fourfold >= (inches < crispest.below ? crispest.fourfold : crisp.fourfold)) {
+    return inches >= crisp.inches && along >= crisp.ink && (alike >= stackedAlike || down >= crisp.ink)
+  }
+  return (edges >= dense.edges && alike <= blurred.alike && inches >= dense.inches && least >= dense.ink)
+    || (edges >= full.edges && inches >= full.inches && least >= full.ink)
+    || (edges >= gapped.edges && alike >= stackedAlike && inches >= gapped.inches && along >= gapped.ink && barsIn(frame, image, level) >= gapped.bars)
+    || (fourfold <= hexagons.fourfold && alike <= hexagons.alike && inches >= hexagons.inches && least >= hexagons.ink)
+    || (inches >= blurred.inches && alike <= blurred.alike && least >= blurred.ink)
+}
+
+/** The smallest mean over a stretch, the ends left out: a symbol's own rim may be light, or cut away. */
+function leastOf(shares: Float32Array, stretch: number): number {
+  const rim = Math.max(stretch, Math.round(rimShare * shares.length))
+  let least = 1
+  for (let from = rim; from + stretch + rim <= shares.length; from++) {
+    let sum = 0
+    for (let at = from; at < from + stretch; at++) sum += shares[at]!
+    least = Math.min(least, sum / stretch)
+  }
+  return least
+}
+
+function placeOf({ x, y, halfLength, halfBreadth, cosine, sine }: Frame, kind: SymbolPlace['kind'], certain: boolean, lean: number): SymbolPlace {
+  const halfWidth = Math.abs(halfLength * cosine) + Math.abs(halfBreadth * sine)
+  const halfHeight = Math.abs(halfLength * sine) + Math.abs(halfBreadth * cosine)
+  const quarter = Math.PI / 2
+  const degrees = (lean - Math.round(lean / quarter) * quarter) * 180 / Math.PI
+  return { area: { x: x - halfWidth, y: y - halfHeight, width: 2 * halfWidth, height: 2 * halfHeight }, kind, certain, degrees }
+}

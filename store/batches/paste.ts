@@ -1,0 +1,55 @@
+import type { Sql, Tx } from '../database'
+import type { Queue } from '../queue'
+import { arrange } from './arrange'
+import { changing, keepEdit, openToChange, type Corrected } from './correct'
+import { rubricOfBatch } from '../setup/rubrics'
+import { tell } from '../live'
+
+/** Pages that go into a batch in front of a page, or at its end; cut ones are set aside where they came from. */
+export interface Paste { from: number, pages: readonly number[], into: number, before: number | null, cut: boolean }
+
+/**
+ * Puts copies of another batch's pages, or of this one's, into a batch, with all that was found about them. Both
+ * batches account for every side: the copies as a load of their own, what was cut as moved away.
+ */
+export function pastePages(sql: Sql, queue: Queue, paste: Paste, person: string): Promise<Corrected> {
+  return changing(sql, queue, paste.into, async (tx) => {
+    const [{ known } = { known: 0 }] = await tx<{ known: number }[]>`
+      select count(*)::int as known from pages where batch_id = ${paste.from} and id = any(${[...paste.pages]}) and evidence is not null`
+    const leaves = paste.cut && paste.from !== paste.into
+    if (known !== new Set(paste.pages).size || (leaves && !await openToChange(tx, paste.from))) return false
+    const copies = await copyPages(tx, paste)
+    if (leaves) await sendAway(tx, queue, paste, person)
+    for (const [degrees, turned] of copies.turned) await keepEdit(tx, paste.into, { do: 'rotate', pages: turned, degrees }, person)
+    await keepEdit(tx, paste.into, { do: 'move', pages: copies.pages, before: paste.before, values: 'keep' }, person)
+    return true
+  })
+}
+
+async function sendAway(tx: Tx, queue: Queue, { from, pages, into }: Paste, person: string): Promise<void> {
+  const [target] = await tx<{ name: string }[]>`select name from batches where id = ${into}`
+  await keepEdit(tx, from, { do: 'send-away', pages: [...pages], batch: into, name: target!.name }, person)
+  await arrange(tx, queue, from, await rubricOfBatch(tx, from))
+  await tell(tx, { about: 'batch', batch: from })
+}
+
+async function copyPages(tx: Tx, { from, pages, into }: Paste): Promise<{ pages: number[], turned: Map<90 | 180 | 270, number[]> }> {
+  const [load] = await tx<{ id: number }[]>`
+    insert into loads (batch_id, kind, state, source, ended_at)
+    select ${into}, 'pages', 'ended', name, now() from batches where id = ${from}
+    returning id`
+  const rows = pages.map((id, at) => ({ id, at: at + 1 }))
+  const copied = await tx<{ id: number, turned: 0 | 90 | 180 | 270 }[]>`
+    insert into pages (batch_id, load_id, load_side, position, place, sheet, side, half, source, source_page, blob, media_type, evidence, trouble, mono, colour, bytes, page_blob, thumbnail_blob, words, turned, born_digital)
+    select ${into}, ${load!.id}, wanted.at, last.position + wanted.at, last.position + wanted.at, last.sheet + wanted.at, side, half,
+      batches.name || ', page ' || pages.position, source_page, blob, media_type, evidence, pages.trouble, mono, colour, bytes, page_blob, thumbnail_blob, words, turned, born_digital
+    from jsonb_to_recordset(${tx.json(rows)}) as wanted (id bigint, at int)
+    join pages on pages.id = wanted.id and pages.batch_id = ${from}
+    join batches on batches.id = pages.batch_id
+    cross join (select coalesce(max(position), 0)::int as position, coalesce(max(sheet), 0)::int as sheet from pages where batch_id = ${into}) as last
+    order by wanted.at
+    returning id, turned`
+  const turned = new Map<90 | 180 | 270, number[]>()
+  for (const row of copied) if (row.turned) turned.set(row.turned, [...turned.get(row.turned) ?? [], row.id])
+  return { pages: copied.map(row => row.id), turned }
+}

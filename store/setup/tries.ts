@@ -1,0 +1,46 @@
+import type { TryOutcome, TryView } from '../../core/model/views'
+import type { Sql } from '../database'
+import type { Queue } from '../queue'
+
+export interface NewTry { person: string, body: unknown, batch: number | null, file: { name: string, bytes: Uint8Array } | null }
+
+/** Asks for a draft to be tried. What was tried a day ago is forgotten meanwhile. */
+export async function addTry(sql: Sql, queue: Queue, { person, body, batch, file }: NewTry): Promise<string> {
+  return sql.begin(async (tx) => {
+    await tx`delete from tries where begun_at < now() - interval '1 day'`
+    const [row] = await tx<{ id: string }[]>`
+      insert into tries (person, body, batch_id, file_name, file)
+      values (${person}, ${tx.json(body as never)}, ${batch}, ${file?.name ?? null}, ${file ? Buffer.from(file.bytes) : null})
+      returning id`
+    await queue.send(tx, 'try', { try: row!.id })
+    return row!.id
+  })
+}
+
+export interface TryRow { id: string, body: unknown, batch_id: number | null, file_name: string | null, file: Uint8Array | null }
+
+/** A try that is still to be done. */
+export async function tryToDo(sql: Sql, id: string): Promise<TryRow | null> {
+  const [row] = await sql<TryRow[]>`
+    select id, body, batch_id, file_name, file from tries where id = ${id} and outcome is null and trouble is null and not cancelled`
+  return row ?? null
+}
+
+/** Notes how far it is; false where nobody wants it any more. */
+export async function tryProgress(sql: Sql, id: string, done: number, of: number): Promise<boolean> {
+  return (await sql`update tries set done = ${done}, of = ${of} where id = ${id} and not cancelled returning 1`).length > 0
+}
+
+/** Keeps the outcome for whoever asked; the files that were tried are forgotten at once. */
+export async function tryEnded(sql: Sql, id: string, outcome: TryOutcome | null, trouble: string | null): Promise<void> {
+  await sql`update tries set outcome = ${outcome && sql.json(outcome as never)}, trouble = ${trouble}, file = null where id = ${id}`
+}
+
+export async function showTry(sql: Sql, id: string, person: string): Promise<TryView | null> {
+  const [row] = await sql<TryView[]>`select id, done, of, trouble, cancelled, outcome from tries where id = ${id} and person = ${person}`
+  return row ?? null
+}
+
+export async function cancelTry(sql: Sql, id: string, person: string): Promise<boolean> {
+  return (await sql`update tries set cancelled = true, file = null where id = ${id} and person = ${person} and outcome is null returning 1`).length > 0
+}

@@ -1,0 +1,112 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, beforeEach } from 'vitest'
+import type { PageEvidence } from '../../core/model/evidence'
+import { startPostgres, type Database } from '../../run/postgres'
+import { completeBatch } from '../../store/batches/complete'
+import { findLoad, loadEnded } from '../../store/batches/loads'
+import { documentsOfBatch, loadsOfBatch, pagesOfBatch } from '../../store/batches/show'
+import { splitBatch } from '../../store/batches/split'
+import { startBatch } from '../../store/batches/start'
+import { openDatabase, type Sql } from '../../store/database'
+import { documentFilled } from '../../store/documents/fill'
+import { documentRead, findDocument } from '../../store/documents/read'
+import { migrate } from '../../store/migrate'
+import { pageExamined, pageToExamine } from '../../store/pages/examined'
+import { receiveFile, type ReceivedFile } from '../../store/pages/receive'
+import { addPerson, personByPassword } from '../../store/people/people'
+import { Queue, type Step } from '../../store/queue'
+import { listDevices, putDevice } from '../../store/setup/devices'
+import { addRubric, listRubrics } from '../../store/setup/rubrics'
+import { rubricFor } from '../core/pages'
+
+// A database of its own for each file of tests, with a person, a device, a rubric, and a new batch for each test.
+
+export let data: string
+let database: Database
+export let sql: Sql
+export let queue: Queue
+export let owner: string
+export let device: string
+export let rubric: { id: string, version: number }
+export let batch: number
+export let load: number
+
+beforeAll(async () => {
+  data = await mkdtemp(join(tmpdir(), 'rubricator-store-'))
+  database = await startPostgres(data, 'secret')
+  sql = openDatabase(database.url, 4)
+  await migrate(sql)
+  queue = new Queue(database.url, 'sender')
+  await queue.start()
+  await addPerson(sql, { name: 'Tamsin', password: 'right', pin: '1', badge: '2', roles: ['clerk'] }, 'key')
+  owner = (await personByPassword(sql, 'tamsin', 'right'))!.id
+  await putDevice(sql, 'Device', 'http://127.0.0.1:9/eSCL')
+  device = (await listDevices(sql))[0]!.id
+  await addRubric(sql, rubricFor({}, { send: [{ to: 'somewhere' }] }))
+  rubric = (await listRubrics(sql))[0]!
+})
+afterAll(async () => {
+  await queue.stop()
+  await sql.end()
+  await database.stop()
+  await database.remove()
+  await rm(data, { recursive: true, force: true })
+})
+beforeEach(async () => {
+  await sql`delete from pgboss.job`
+  await newBatch()
+})
+
+/** The batch that is worked on from now on. */
+export async function newBatch(): Promise<number> {
+  batch = await startBatch(sql, queue, { name: 'B', rubric: rubric.id, version: rubric.version, device, owner, given: {}, sends: [], choices: {} })
+  await useLoad()
+  return batch
+}
+
+/** The load that is worked on from now on: the batch's newest. */
+export async function useLoad(): Promise<void> {
+  load = (await loadsOfBatch(sql, batch)).at(-1)!.id
+}
+
+export const jobs = async (step: Step) => (await sql<{ data: unknown }[]>`select data from pgboss.job where name = ${step} and state = 'created'`).map(row => row.data)
+export const blob = 'ab'.repeat(32)
+export const evidence = (more: Partial<PageEvidence> = {}): PageEvidence => ({ widthPx: 1654, heightPx: 2339, dpi: 200, ink: 0.03, skewDeg: 0, blank: false, codes: [], unread: [], ...more })
+export const code = (value: string): Partial<PageEvidence> => ({ codes: [{ format: 'Code128', value, x: 6, y: 0.5, width: 1.8, height: 0.4 }] })
+export const blank = { ink: 0, blank: true }
+export const unread = { unread: [{ x: 6, y: 0.5, width: 1.8, height: 0.4, tried: 'tried', readings: [], beside: [] }] }
+
+export const receive = (pages = 1, more: Partial<ReceivedFile> = {}) => receiveFile(sql, queue, {
+  load, batch, sides: Array.from({ length: pages }, (_, at) => ({ page: at + 1, halves: [null] })),
+  twoSided: true, paired: false, replaces: null, source: 'Device', blob, mediaType: 'image/jpeg', ...more,
+})
+
+export async function examineAll(found: Partial<PageEvidence>[]): Promise<void> {
+  for (const [at, page] of (await pagesOfBatch(sql, batch)).entries()) {
+    const row = (await pageToExamine(sql, page.id))!
+    await pageExamined(sql, queue, row, { evidence: evidence(found[at]), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+  }
+}
+
+/** A batch with these sides, its paper complete, split. */
+export async function sorted(...found: Partial<PageEvidence>[]): Promise<void> {
+  for (let side = 1; side <= found.length; side++) await receive()
+  await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
+  await completeBatch(sql, queue, batch)
+  await examineAll(found)
+  await splitBatch(sql, queue, batch)
+}
+
+/** Every document read and filled, as the machine would; what is typed already stays. */
+export async function fillAll(note: string | null = 'typed'): Promise<void> {
+  await sql`update pages set words = '[]' where batch_id = ${batch}`
+  for (const { id } of await documentsOfBatch(sql, batch)) {
+    const document = (await findDocument(sql, id))!
+    await documentRead(sql, queue, document)
+    await documentFilled(sql, queue, document, { fields: note === null ? {} : { note: { value: note, from: 'person', confidence: 1 } }, missing: [] }, {})
+  }
+}
+
+export const idOf = async (position: number) => (await pagesOfBatch(sql, batch)).find(page => page.position === position)!.id
