@@ -13,7 +13,7 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } } },
   runtimeConfig: { session: { password: '', maxAge: 12 * 3600, cookie: { sameSite: 'lax', secure: false } } },
   // Files are read as a stream, with a limit of their own.
-  routeRules: { '/api/batches/*/files': { security: { requestSizeLimiter: false } } },
+  routeRules: { '/api/batches/*/files': { security: { requestSizeLimiter: false } }, '/api/tries/file': { security: { requestSizeLimiter: false } } },
   security: {
     headers: {
       contentSecurityPolicy: {

@@ -1,4 +1,4 @@
-import { Locked } from '../store/batches/arrange'
+import { Locked } from '../store/batches/storeOutcome'
 import type { Corrected } from '../store/batches/correct'
 import { conflict } from './access'
 

@@ -45,7 +45,9 @@ async function start() {
 </script>
 
 <template>
-  <PageTitle title="Start a scan" />
+  <PageTitle title="Start a scan">
+    <NuxtLink to="/sheets" class="act-quiet">Print separator sheets</NuxtLink>
+  </PageTitle>
   <TroubleBand :words="trouble ?? rubricTrouble" />
   <form class="grid max-w-6xl items-start gap-x-14 gap-y-8 lg:grid-cols-[1fr_27rem]" @submit.prevent="start">
     <RadioGroup v-model="rubric">

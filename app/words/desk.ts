@@ -14,7 +14,8 @@ export function deskLine(batch: BatchRow): DeskLine {
         ? line('', `is being scanned: ${counted(batch.sides, 'side')} so far.`, 'Watch', ribbon, false)
         : line('', `has ${counted(batch.sides, 'side')}. Is more paper to come, or is it complete?`, 'Say which', ribbon, true)
     case 'to fix':
-      return line(`${counted(batch.asking, 'page')} of`, batch.asking === 1 ? 'needs your eye: its barcode does not read.' : 'need your eye: their barcodes do not read.', 'Look at it', `/fix?batch=${batch.id}`, true)
+      if (batch.asking === 0) return line('', 'waits: what was counted and what was found differ.', 'See where', ribbon, true)
+      return line(`${counted(batch.asking, 'page')} of`, batch.asking === 1 ? 'needs your eye.' : 'need your eye.', 'Look at it', `/fix?batch=${batch.id}`, true)
     case 'to index':
       return line(`${counted(batch.open_documents, 'document')} of`, batch.open_documents === 1 ? 'waits for its index values.' : 'wait for their index values.', 'Enter them', `${ribbon}/values`, true)
     case 'held':

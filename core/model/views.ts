@@ -196,7 +196,7 @@ export interface Question {
   candidates: Candidate[]
 }
 /** Why a page is where it is. */
-export interface PageNote { position: number, why: string | null, note: Note | null }
+export interface PageNote { position: number, why: string | null, note: Note | null, /** Of the upright page. */ inches: { width: number, height: number } | null }
 /** What a rubric's author needs of a page: its codes, and where one stands that does not read. */
 export interface PageCodes { id: number, position: number, side: 'front' | 'back', picture: string | null, widthPx: number, heightPx: number, dpi: number, blank: boolean, codes: ReadCode[], unread: UnreadCode[] }
 export interface RubricVersion { version: number, made_at: string, person: string | null, batches: number }

@@ -60,7 +60,9 @@ export function documentsOfBatch(sql: Sql, batch: number): Promise<DocumentView[
 
 /** Why a page is where it is; null where there is no such page. */
 export async function noteOfPage(sql: Sql, page: number): Promise<PageNote & { batch: number } | null> {
-  const [row] = await sql<(PageNote & { batch: number })[]>`select batch_id as batch, position, why, note from pages where id = ${page}`
+  const [row] = await sql<(PageNote & { batch: number })[]>`select batch_id as batch, position, why, note,
+      case when evidence is not null then jsonb_build_object('width', (evidence->>'widthPx')::float / (evidence->>'dpi')::float, 'height', (evidence->>'heightPx')::float / (evidence->>'dpi')::float) end as inches
+    from pages where id = ${page}`
   return row ?? null
 }
 

@@ -1,93 +1,135 @@
 <script setup lang="ts">
 import type { BatchDetail, PageView } from '~~/core/model/views'
-import { segmentsOf, type Segment } from './segments'
+import { captionHeight, layOut, neighbour } from './layOut'
+import { segmentsOf } from './segments'
+import type { useChosen } from './useChosen'
 import type { useCorrections } from './useCorrections'
+import type { useRibbonView } from './useRibbonView'
 
-const props = defineProps<{ batch: BatchDetail, corrections: ReturnType<typeof useCorrections> }>()
-const current = defineModel<number | null>('current', { required: true })
+const props = defineProps<{ batch: BatchDetail, view: ReturnType<typeof useRibbonView>, choice: ReturnType<typeof useChosen>, corrections: ReturnType<typeof useCorrections> }>()
 const emit = defineEmits<{ open: [page: PageView], rescan: [page: PageView] }>()
 
 const root = useTemplateRef<HTMLElement>('root')
-const segments = computed(() => segmentsOf(props.batch))
+const { width } = useElementSize(root)
+const { height: screen } = useWindowSize()
+const { y: scrolled } = useWindowScroll()
+const top = ref(0)
+useResizeObserver(document.body, () => (top.value = (root.value?.getBoundingClientRect().top ?? 0) + window.scrollY))
+onMounted(() => (top.value = (root.value?.getBoundingClientRect().top ?? 0) + window.scrollY))
 
-watchEffect(() => {
-  if (!props.batch.pages.some(page => page.position === current.value)) current.value = props.batch.pages[0]?.position ?? null
+const segments = computed(() => segmentsOf({ pages: props.view.pages.value, documents: props.batch.documents }))
+const drawn = computed(() => layOut(segments.value, { width: Math.max(320, width.value), height: props.view.height.value, folded: props.view.folded.value }))
+/** Lines in sight, and a screenful around them. */
+const lines = computed(() => {
+  const from = scrolled.value - top.value - screen.value
+  return drawn.value.lines.filter(line => line.y + line.height > from && line.y < from + 3 * screen.value)
 })
+const order = computed(() => props.view.pages.value.map(page => page.position))
+const at = computed(() => order.value.indexOf(props.choice.current.value?.position ?? -1))
+const cut = computed(() => new Set(props.corrections.cut.value))
 
-const order = computed(() => props.batch.pages.map(page => page.position))
-const at = computed(() => order.value.indexOf(current.value ?? -1))
-
-/** Moves the caret in front of a page, by its place on the ribbon from 0. */
-function moveTo(place: number) {
-  const last = order.value.length - 1
-  if (last < 0) return
-  current.value = order.value[Math.min(last, Math.max(0, place))]!
-  void nextTick(() => root.value?.querySelector<HTMLElement>(`[data-position="${current.value}"]`)?.focus())
+/** Brings the caret's line into sight and the keyboard to it. */
+async function show() {
+  const position = props.choice.current.value?.position
+  const line = drawn.value.lines.find(one => one.pages.some(({ page }) => page.position === position))
+  if (!line) return
+  const [from, to] = [top.value + line.y - 90, top.value + line.y + line.height + 24]
+  if (from < window.scrollY) window.scrollTo({ top: from })
+  else if (to > window.scrollY + window.innerHeight) window.scrollTo({ top: to - window.innerHeight })
+  await nextTick()
+  await nextTick()
+  root.value?.querySelector<HTMLElement>(`[data-position="${position}"]`)?.focus({ preventScroll: true })
 }
-
-/** The place of the page nearest above or below the current one, as the lines are broken now. */
-function neighbour(direction: -1 | 1): number {
-  const buttons = [...root.value?.querySelectorAll<HTMLElement>('[data-position]') ?? []]
-  const from = buttons.find(button => Number(button.dataset.position) === current.value)
-  if (!from) return 0
-  const here = from.getBoundingClientRect()
-  const beyond = buttons
-    .map(button => ({ button, box: button.getBoundingClientRect() }))
-    .filter(({ box }) => direction * (box.top - here.top) > here.height / 2)
-  if (!beyond.length) return at.value
-  const line = direction * Math.min(...beyond.map(({ box }) => direction * box.top))
-  const nearest = beyond.filter(({ box }) => Math.abs(box.top - line) < 4).sort((a, b) => Math.abs(a.box.left - here.left) - Math.abs(b.box.left - here.left))[0]
-  return order.value.indexOf(Number(nearest?.button.dataset.position ?? current.value))
+function goTo(place: number, extend: boolean) {
+  const position = order.value[Math.min(order.value.length - 1, Math.max(0, place))]
+  if (position === undefined) return
+  props.choice.moveTo(position, extend)
+  void show()
 }
+const goToPage = (position: number, extend: boolean) => goTo(order.value.indexOf(position), extend)
+defineExpose({ goToPage: (position: number) => goToPage(position, false) })
 
-/** Documents of a page or two stand side by side, as short lines of verse do. */
-const isShort = (segment: Segment) => segment.kind === 'document' && segment.pages.length <= 2
+function onChoose(page: PageView, event: MouseEvent) {
+  if (event.ctrlKey || event.metaKey) props.choice.toggle(page.position)
+  else goToPage(page.position, event.shiftKey)
+}
 
 function onKey(event: KeyboardEvent) {
-  if (!(event.target as HTMLElement).dataset.position) return
-  const page = props.batch.pages.find(one => one.position === current.value)
+  if (!(event.target as HTMLElement).dataset.position || event.altKey) return
+  const page = props.choice.current.value
   if (!page) return
   const { acts, can } = props.corrections
-  const may = can(page)
-  const control = event.ctrlKey || event.metaKey
+  const chosen = props.choice.chosen.value
+  const may = can(page, chosen)
+  const extend = event.shiftKey
   const plain: Record<string, () => unknown> = {
-    ArrowLeft: () => moveTo(at.value - 1), ArrowRight: () => moveTo(at.value + 1),
-    ArrowUp: () => moveTo(neighbour(-1)), ArrowDown: () => moveTo(neighbour(1)),
-    Home: () => moveTo(0), End: () => moveTo(order.value.length - 1),
-    ' ': () => emit('open', page),
+    ArrowLeft: () => goTo(at.value - 1, extend), ArrowRight: () => goTo(at.value + 1, extend),
+    ArrowUp: () => goToPage(neighbour(drawn.value.lines, page.position, -1), extend), ArrowDown: () => goToPage(neighbour(drawn.value.lines, page.position, 1), extend),
+    Home: () => goTo(0, extend), End: () => goTo(order.value.length - 1, extend),
+    ' ': () => emit('open', page), Escape: () => props.choice.clear(),
     Enter: () => may.start && acts.start(page), Backspace: () => may.join && acts.join(page),
-    Delete: () => may.aside && acts.aside(page), Insert: () => may.back && acts.back(page),
-    l: () => may.turn && acts.turn(page, 270), r: () => may.turn && acts.turn(page, 90),
-    s: () => may.rescan && emit('rescan', page),
+    Delete: () => may.aside && acts.aside(chosen), Insert: () => may.back && acts.back(chosen),
+    l: () => may.turn && acts.turn(chosen, 270), r: () => may.turn && acts.turn(chosen, 90),
+    s: () => may.rescan && emit('rescan', page), f: props.view.fold,
+    '+': props.view.larger, '=': props.view.larger, '-': props.view.smaller,
+    d: nextDoubtful,
   }
   const withControl: Record<string, () => unknown> = {
-    x: () => may.take && acts.take(page), v: () => may.put && acts.put(page),
+    x: () => may.take && acts.cut(chosen), c: () => may.copy && acts.copy(chosen), v: () => may.put && acts.paste(page), a: () => props.choice.all(),
     z: () => event.shiftKey ? may.redo && acts.redo() : may.undo && acts.undo(), y: () => may.redo && acts.redo(),
   }
-  const act = control ? withControl[event.key.toLowerCase()] : plain[event.key.length === 1 ? event.key.toLowerCase() : event.key]
-  if (!act || event.altKey) return
+  const act = event.ctrlKey || event.metaKey ? withControl[event.key.toLowerCase()] : plain[event.key.length === 1 ? event.key.toLowerCase() : event.key]
+  if (!act) return
   act()
   event.preventDefault()
+}
+
+function nextDoubtful() {
+  const asks = props.view.pages.value.filter(page => page.asks).map(page => page.position)
+  const here = at.value
+  const next = asks.find(position => order.value.indexOf(position) > here) ?? asks[0]
+  if (next !== undefined) goToPage(next, false)
+}
+
+// Pages that are dragged go in front of the page on which they are dropped, or to the end.
+const dragged = shallowRef<number[]>([])
+const over = ref<number | null>(null)
+function onDrag(page: PageView, event: DragEvent) {
+  const chosen = props.choice.chosen.value
+  dragged.value = (chosen.includes(page) ? chosen : [page]).map(one => one.id)
+  event.dataTransfer!.effectAllowed = 'move'
+  event.dataTransfer!.setData('text/plain', dragged.value.join(','))
+}
+function onDrop(before: PageView | null) {
+  const pages = dragged.value
+  dragged.value = []
+  over.value = null
+  if (pages.length && !(before && pages.includes(before.id))) void props.corrections.acts.move(pages, before?.id ?? null)
 }
 
 // A change draws the ribbon anew; the caret keeps the focus that it had.
 let hadFocus = false
 onBeforeUpdate(() => (hadFocus = root.value?.contains(document.activeElement) ?? false))
 onUpdated(() => {
-  if (hadFocus && document.activeElement === document.body) root.value?.querySelector<HTMLElement>(`[data-position="${current.value}"]`)?.focus()
+  if (hadFocus && document.activeElement === document.body) root.value?.querySelector<HTMLElement>(`[data-position="${props.choice.current.value?.position}"]`)?.focus({ preventScroll: true })
 })
 </script>
 
 <template>
-  <div ref="root" class="flex flex-wrap items-start gap-x-6" role="group" aria-label="Ribbon: the batch's pages in reading order" @keydown="onKey">
-    <section v-for="segment in segments" :key="segment.key" class="border-b border-rule py-4" :class="isShort(segment) ? 'w-44' : 'flex w-full'">
-      <SegmentHeading :segment="segment" :short="isShort(segment)" :batch="batch.id" :state="batch.state" />
-      <div class="flex min-w-0 flex-wrap gap-x-2 gap-y-2.5">
+  <div>
+    <div ref="root" class="relative" role="group" aria-label="Ribbon: the batch's pages in reading order" :style="{ height: `${drawn.height}px` }" @keydown="onKey">
+      <section v-for="line in lines" :key="line.key" class="absolute inset-x-0" :class="{ 'border-b border-rule': line.rule }" :style="{ top: `${line.y}px`, height: `${line.height}px` }">
+        <div v-for="head in line.heads" :key="head.segment.key" class="absolute overflow-hidden" :style="{ left: `${head.x}px`, top: '14px', width: `${head.width}px`, maxHeight: `${head.short ? 108 : view.height.value + captionHeight}px` }">
+          <SegmentHeading :segment="head.segment" :short="head.short" :small="!head.short && view.height.value < 110" :batch="batch.id" :state="batch.state" />
+        </div>
         <RibbonPage
-          v-for="page in segment.pages" :key="page.id" :page="page" :current="page.position === current" :taken="corrections.cut.value.includes(page.id)"
-          @choose="moveTo(order.indexOf(page.position))" @open="emit('open', page)"
+          v-for="placed in line.pages" :key="placed.page.id" class="absolute" :style="{ left: `${placed.x}px`, top: `${line.pagesFrom}px` }"
+          :page="placed.page" :width="placed.width" :height="view.height.value" :current="placed.page.position === choice.current.value?.position" :selected="choice.selected.value.has(placed.page.position)"
+          :taken="cut.has(placed.page.id)" :movable="corrections.open.value" :over="over === placed.page.position"
+          @choose="onChoose(placed.page, $event)" @open="emit('open', placed.page)" @drag="onDrag(placed.page, $event)" @over="over = $event ? placed.page.position : null" @drop="onDrop(placed.page)"
         />
-      </div>
-    </section>
+      </section>
+    </div>
+    <p v-if="dragged.length" class="mt-3 border-2 border-dashed border-lapis py-4 text-center text-lapis" @dragover.prevent @drop.prevent="onDrop(null)">Drop here for the end of the batch</p>
   </div>
 </template>

@@ -3,6 +3,7 @@ import type { BatchDetail } from '~~/core/model/views'
 import { counted } from '~/words/count'
 
 const props = defineProps<{ batch: BatchDetail }>()
+defineEmits<{ expect: [] }>()
 const { running, trouble, run } = useAction()
 
 const load = computed(() => props.batch.loads.at(-1) ?? null)
@@ -30,6 +31,15 @@ const choices = computed(() => {
   if (!props.batch.pages.length) return [more]
   return brokenOff.value || props.batch.source === 'glass' ? [more, complete] : [complete, more]
 })
+/** Sheets of the load that just ended, as a person counted them. */
+const sheetsCounted = ref('')
+watch(() => load.value?.id, () => (sheetsCounted.value = load.value?.counted?.toString() ?? ''), { immediate: true })
+async function keepCount() {
+  const text = sheetsCounted.value.toString().trim()
+  await run(async () => {
+    await ask(`/api/batches/${props.batch.id}/counted`, { method: 'PUT', body: { load: load.value!.id, sheets: text === '' ? null : Number(text) } })
+  })
+}
 const post = (what: string, body?: Record<string, unknown>) => run(() => ask(`/api/batches/${props.batch.id}/${what}`, { method: 'POST', body }))
 </script>
 
@@ -53,6 +63,11 @@ const post = (what: string, body?: Record<string, unknown>) => run(() => ask(`/a
           <p class="small mt-1 max-w-72 text-faded">{{ choice.hint }}</p>
         </div>
         <button type="button" class="link ml-auto min-h-11" :disabled="running" @click="post('abandon')">Abandon the batch</button>
+      </div>
+      <div v-if="batch.pages.length" class="small mt-4 flex flex-wrap items-center gap-x-6 gap-y-2 border-t border-rule pt-3 text-faded">
+        <label v-if="load && !fromFiles" class="flex items-center gap-2">Sheets in this load, counted by hand<input v-model="sheetsCounted" type="number" min="1" class="field numbers w-24!" placeholder="–" :aria-label="`Sheets in this load, counted by hand; ${load.sheets} came`" @change="keepCount"></label>
+        <span v-if="load?.counted" :class="load.counted === load.sheets ? 'text-verdigris' : 'text-ochre font-semibold'">{{ load.counted === load.sheets ? 'agrees with the device' : `the device gave ${load.sheets}` }}</span>
+        <button type="button" class="link" @click="$emit('expect')">Sheets or documents expected in all, or a list…</button>
       </div>
       <details class="mt-5" :open="fromFiles">
         <summary class="link cursor-pointer py-1">{{ fromFiles ? 'Files' : 'Add files to it, too' }}</summary>

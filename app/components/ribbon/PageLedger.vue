@@ -3,19 +3,32 @@ import type { BatchDetail } from '~~/core/model/views'
 import { counted } from '~/words/count'
 
 const props = defineProps<{ batch: BatchDetail }>()
+defineEmits<{ expect: [] }>()
 
+const byHand = computed(() => props.batch.pages.filter(page => page.byHand).length)
 const rows = computed(() => {
   const { kept, blank, separator, unreadable, held, undecided } = props.batch.totals
   return [
     { name: 'Kept in documents', count: kept },
     { name: 'Blank, set aside', count: blank },
-    { name: 'Separators and set aside', count: separator },
+    { name: 'Separators', count: separator - byHand.value },
+    { name: 'Set aside by hand', count: byHand.value },
     { name: 'Unreadable', count: unreadable },
     { name: 'Waiting for a person', count: held },
     { name: 'Not sorted yet', count: undecided },
   ].filter((row, at) => row.count > 0 || at < 2)
 })
-const sheets = computed(() => new Set(props.batch.pages.map(page => page.sheet)).size)
+const fed = computed(() => props.batch.loads.reduce((sum, load) => sum + load.sheets, 0))
+const sheetsCounted = computed(() => {
+  const { loads, expected } = props.batch
+  return expected.sheets ?? (loads.length && loads.every(load => load.counted !== null) ? loads.reduce((sum, load) => sum + load.counted!, 0) : null)
+})
+const documentsExpected = computed(() => props.batch.expected.values.length || props.batch.expected.documents)
+/** What was counted by hand against what the machine found. */
+const compared = computed(() => [
+  { name: 'Sheets', hand: sheetsCounted.value, found: fed.value },
+  { name: 'Documents', hand: documentsExpected.value, found: props.batch.documents.length },
+])
 </script>
 
 <template>
@@ -33,6 +46,19 @@ const sheets = computed(() => new Set(props.batch.pages.map(page => page.sheet))
         </tr>
       </tbody>
     </table>
-    <p class="small mt-1 text-faded">{{ counted(sheets, 'sheet') }}, {{ counted(batch.documents.length, 'document') }}. <a :href="`/api/batches/${batch.id}/ledger`" class="link" download>Every side with its reason</a></p>
+    <table class="small mt-3 w-full">
+      <thead class="text-faded"><tr class="border-b border-rule"><td /><th class="text-right font-normal">by hand</th><th class="text-right font-normal">found</th></tr></thead>
+      <tbody>
+        <tr v-for="row in compared" :key="row.name" class="border-b border-rule" :class="{ 'font-semibold text-ochre': row.hand && row.hand !== row.found }">
+          <th scope="row" class="py-1 text-left font-normal">{{ row.name }}</th>
+          <td class="numbers text-right">{{ row.hand || '–' }}</td>
+          <td class="numbers text-right">{{ row.found }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="small mt-1.5 flex flex-wrap gap-x-3 text-faded">
+      <button type="button" class="link" @click="$emit('expect')">Counted by hand…</button>
+      <span>{{ counted(batch.totals.scanned, 'side') }} as <a :href="`/api/batches/${batch.id}/ledger?as=csv`" class="link" download>CSV</a>, <a :href="`/api/batches/${batch.id}/ledger`" class="link" download>JSON</a></span>
+    </p>
   </section>
 </template>

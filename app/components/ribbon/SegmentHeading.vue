@@ -3,7 +3,7 @@ import type { BatchState } from '~~/core/model/views'
 import type { Segment } from './segments'
 import { counted } from '~/words/count'
 
-const props = defineProps<{ segment: Segment, batch: number, state: BatchState, short: boolean }>()
+const props = defineProps<{ segment: Segment, batch: number, state: BatchState, short: boolean, /** There is room for two lines only. */ small: boolean }>()
 
 const title = computed(() => {
   const { document } = props.segment
@@ -14,11 +14,11 @@ const kept = computed(() => props.segment.pages.filter(page => page.fate === 'ke
 </script>
 
 <template>
-  <div :class="short ? 'mb-2 h-[6.9rem] overflow-hidden' : 'w-44 shrink-0 pr-3'">
+  <div>
     <template v-if="segment.document">
-      <h3 class="break-words text-vermilion" :class="short ? 'line-clamp-2 text-lg leading-tight' : 'text-2xl'" :title="title">{{ title }}</h3>
-      <p class="small text-faded">{{ counted(kept, 'page') }}<template v-if="segment.document.filled && segment.document.missing.length">, {{ counted(segment.document.missing.length, 'value') }} missing</template></p>
-      <p class="small mt-1"><StateMark v-if="segment.document.filled" :state="segment.document.state" /><span v-else-if="state === 'sorting'" class="text-faded">being read</span></p>
+      <h3 class="break-words text-vermilion" :class="short || small ? 'line-clamp-2 text-lg leading-tight' : 'text-2xl'" :title="title">{{ title }}</h3>
+      <p v-if="!small" class="small text-faded">{{ counted(kept, 'page') }}<template v-if="segment.document.filled && segment.document.missing.length">, {{ counted(segment.document.missing.length, 'value') }} missing</template></p>
+      <p v-if="!small" class="small mt-1"><StateMark v-if="segment.document.filled" :state="segment.document.state" /><span v-else-if="state === 'sorting'" class="text-faded">being read</span></p>
       <NuxtLink v-if="segment.document.filled" :to="`/documents/${segment.document.id}`" class="link small mt-1 inline-block" :aria-label="`${segment.document.state === 'open' ? 'Enter values of' : 'Open'} ${title}`">
         {{ segment.document.state === 'open' ? 'Enter values' : 'Open' }}
       </NuxtLink>

@@ -4,14 +4,12 @@ import { faultsIn, type Fault } from './placeInText'
 
 /** A rubric as JSON, checked as one types. */
 const text = defineModel<string>({ required: true })
-const emit = defineEmits<{ sound: [boolean] }>()
 
 const area = useTemplateRef<HTMLTextAreaElement>('area')
 const gutter = useTemplateRef<HTMLElement>('gutter')
 const faults = computed(() => faultsIn(text.value))
 const lines = computed(() => text.value.split('\n').length)
 const faulty = computed(() => new Set(faults.value.map(fault => fault.line)))
-watch(faults, found => emit('sound', found.length === 0), { immediate: true })
 
 function goTo(fault: Fault) {
   area.value?.focus()

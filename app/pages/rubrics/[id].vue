@@ -1,25 +1,78 @@
 <script setup lang="ts">
-import type { DestinationChoice, RubricText } from '~~/core/model/views'
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { readRubric } from '~~/core/model/readRubric'
+import { rubricChanges } from '~~/core/model/rubricDifference'
+import type { BatchRow, DestinationChoice, RubricChange, RubricDraft, RubricText } from '~~/core/model/views'
 import { startingText } from '~/components/rubric/startingText'
+import { saidTime } from '~/words/time'
 
 definePageMeta({ key: route => route.path })
 const id = String(useRoute().params.id)
 const isNew = id === 'new'
 const { data: destinations } = useLoaded<DestinationChoice[]>('/api/destinations')
+const { data: batches } = useLoaded<BatchRow[]>('/api/batches')
 const loaded = isNew ? null : useLoaded<RubricText>(`/api/rubrics/${id}`)
+const draft = isNew ? null : useLoaded<{ draft: RubricDraft | null }>(`/api/rubrics/${id}/draft`)
+type Tab = 'rules' | 'try' | 'text' | 'versions'
+const tabs: { id: Tab, name: string }[] = [{ id: 'rules', name: 'Splitting' }, { id: 'try', name: 'Try it' }, { id: 'text', name: 'The whole text' }, ...isNew ? [] : [{ id: 'versions' as const, name: 'Versions' }]]
+const tab = ref<Tab>(isNew ? 'text' : 'rules')
 const text = ref('')
 const version = ref(0)
 const sound = ref(false)
 const saved = ref<string | null>(null)
 const { running, trouble, run } = useAction()
 
-const written = computed(() => isNew ? destinations.value && startingText(destinations.value[0]?.id ?? null) : loaded?.data.value && `${JSON.stringify(loaded.data.value.body, null, 2)}\n`)
-watch(written, (found) => {
-  if (!found) return
-  text.value = found
+const textOf = (body: unknown) => `${JSON.stringify(body, null, 2)}\n`
+const published = computed(() => isNew ? destinations.value && startingText(destinations.value[0]?.id ?? null) : loaded?.data.value && textOf(loaded.data.value.body))
+const kept = ref<RubricDraft | null>(null)
+watch([published, () => draft?.data.value], ([found, answer]) => {
+  if (!found || (draft && !answer)) return
+  kept.value = answer?.draft ?? null
+  text.value = kept.value ? textOf(kept.value.body) : found
   version.value = loaded?.data.value?.version ?? 0
 }, { immediate: true })
-const changed = computed(() => isNew || (written.value !== null && text.value !== written.value))
+const changed = computed(() => isNew || (published.value !== null && text.value !== '' && text.value !== published.value))
+watch(text, (now) => {
+  saved.value = null
+  try {
+    sound.value = readRubric(JSON.parse(now)).ok
+  } catch {
+    sound.value = false
+  }
+})
+
+// A draft is kept as one writes; batches go on with the version that is published.
+const draftState = ref('')
+const keepDraft = useDebounceFn(async () => {
+  if (isNew || !sound.value || !changed.value || running.value) return
+  try {
+    await ask(`/api/rubrics/${id}/draft`, { method: 'PUT', body: { from: version.value, body: JSON.parse(text.value) as unknown } })
+    draftState.value = 'Draft kept.'
+  } catch (error) {
+    draftState.value = `The draft is not kept: ${troubleWords(error)}`
+  }
+}, 900)
+watch(text, () => {
+  if (!changed.value) return
+  draftState.value = ''
+  void keepDraft()
+})
+const discard = () => run(async () => {
+  await ask(`/api/rubrics/${id}/draft`, { method: 'DELETE' })
+  kept.value = null
+  draftState.value = ''
+  text.value = published.value ?? ''
+})
+
+const mine = computed(() => {
+  const name = loaded?.data.value?.name
+  return [...batches.value ?? []].filter(batch => batch.sides > 0).sort((a, b) => Number(b.rubric === name) - Number(a.rubric === name) || b.id - a.id)
+})
+const sample = ref<number | null>(null)
+watch(mine, (list) => {
+  const first = list[0]
+  if (sample.value === null && first && first.rubric === loaded?.data.value?.name) sample.value = first.id
+})
 const unknown = computed(() => {
   if (!sound.value || !destinations.value) return null
   const { send = [] } = JSON.parse(text.value) as { send?: { to: string }[] }
@@ -28,34 +81,61 @@ const unknown = computed(() => {
 })
 useHead({ title: () => `${loaded?.data.value?.name ?? 'New rubric'} · Rubricator` })
 
-async function save() {
+/** What publishing would change, shown before it does. */
+const publishing = shallowRef<RubricChange[] | null>(null)
+function review() {
+  const [before, after] = [readRubric(JSON.parse(published.value!)), readRubric(JSON.parse(text.value))]
+  publishing.value = before.ok && after.ok ? rubricChanges(before.rubric, after.rubric) : []
+}
+async function publish() {
+  publishing.value = null
   await run(async () => {
     const body = JSON.parse(text.value) as unknown
     const answer = isNew
       ? await ask<{ id: string, version: number }>('/api/rubrics', { method: 'POST', body: { body } })
       : await ask<{ id: string, version: number }>(`/api/rubrics/${id}`, { method: 'PUT', body: { from: version.value, body } })
     if (isNew) return void await navigateTo(`/rubrics/${answer.id}`)
+    if (draft?.data.value) draft.data.value = { draft: null }
     await loaded?.refresh()
+    draftState.value = ''
     saved.value = `Version ${answer.version} holds from the next batch on. Batches that were begun keep theirs.`
   })
 }
-watch(text, () => (saved.value = null))
 
-// Text that is not saved is not thrown away by a slip of the hand.
-onBeforeRouteLeave(() => !changed.value || running.value || isNew || window.confirm('The rubric has changes that are not saved. Leave without them?'))
+// Text that is not sound is not kept, so it is not thrown away by a slip of the hand.
+onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value || window.confirm('The text is not sound, so its last changes are not kept. Leave without them?'))
 </script>
 
 <template>
-  <div class="flex min-h-[34rem] flex-col lg:h-[calc(100vh-4rem)]">
-    <PageTitle :title="loaded?.data.value?.name ?? 'New rubric'">
-      <template #above>
-        <p class="small flex gap-4 text-faded"><NuxtLink to="/rubrics" class="link">Rubrics</NuxtLink><span v-if="version">version {{ version }}</span></p>
-      </template>
-      <button type="button" class="act" :disabled="running || !sound || !changed" @click="save">{{ isNew ? 'Save the rubric' : `Save as version ${version + 1}` }}</button>
-    </PageTitle>
-    <TroubleBand :words="trouble ?? loaded?.trouble.value ?? null" />
-    <p v-if="saved" class="mb-4 text-verdigris" role="status">{{ saved }}</p>
-    <p v-if="unknown" class="mb-4 text-ochre">{{ unknown }}</p>
-    <RubricText v-if="text" v-model="text" class="flex-1" @sound="sound = $event" />
+  <PageTitle :title="loaded?.data.value?.name ?? 'New rubric'">
+    <template #above>
+      <p class="small flex gap-4 text-faded"><NuxtLink to="/rubrics" class="link">Rubrics</NuxtLink><span v-if="version">version {{ version }}</span><span role="status">{{ draftState }}</span></p>
+    </template>
+    <button v-if="changed && !isNew" type="button" class="act-quiet" :disabled="running" @click="discard">Throw the draft away</button>
+    <button v-if="isNew" type="button" class="act" :disabled="running || !sound" @click="publish">Save the rubric</button>
+    <button v-else type="button" class="act" :disabled="running || !sound || !changed" @click="review">Publish as version {{ version + 1 }}…</button>
+  </PageTitle>
+  <TroubleBand :words="trouble ?? loaded?.trouble.value ?? null" />
+  <p v-if="saved" class="mb-4 text-verdigris" role="status">{{ saved }}</p>
+  <p v-if="kept && changed" class="mb-3 border-l-4 border-ochre bg-ochre-wash px-4 py-1.5">A draft of {{ kept.person }}, kept {{ saidTime(kept.saved_at) }}, is open here<template v-if="kept.from !== version">; it was begun from version {{ kept.from }}, and version {{ version }} is published now</template>.</p>
+  <p v-if="unknown" class="mb-3 text-ochre">{{ unknown }}</p>
+  <div role="tablist" aria-label="Parts of the rubric" class="mb-5 flex gap-1 border-b border-rule">
+    <button v-for="one in tabs" :key="one.id" type="button" role="tab" :aria-selected="tab === one.id" class="min-h-11 border-b-2 px-4 font-serif text-lg" :class="tab === one.id ? 'border-ink' : 'border-transparent text-lapis'" @click="tab = one.id">{{ one.name }}</button>
   </div>
+  <template v-if="text">
+    <RuleEditor v-if="tab === 'rules'" v-model="text" v-model:sample="sample" :name="loaded?.data.value?.name ?? ''" :batches="mine" />
+    <TryIt v-else-if="tab === 'try'" v-model:sample="sample" :text="text" :sound="sound" :batches="mine" />
+    <div v-else-if="tab === 'text'" class="flex min-h-[30rem] flex-col lg:h-[calc(100vh-14rem)]"><RubricText v-model="text" class="flex-1" /></div>
+    <RubricVersions v-else :id="id" :key="version" :text="text" @take="text = textOf($event)" />
+  </template>
+  <Dialog :open="publishing !== null" class="relative z-10" @close="publishing = null">
+    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
+    <div class="fixed inset-0 grid place-items-center overflow-y-auto p-6">
+      <DialogPanel class="max-h-full w-full max-w-3xl overflow-y-auto bg-leaf px-8 py-6">
+        <DialogTitle class="text-2xl">What version {{ version + 1 }} changes</DialogTitle>
+        <RubricChanges :changes="publishing ?? []" />
+        <p class="mt-5 flex gap-3"><button type="button" class="act" :disabled="running" @click="publish">Publish it</button><button type="button" class="act-quiet" @click="publishing = null">Not yet <kbd>Esc</kbd></button></p>
+      </DialogPanel>
+    </div>
+  </Dialog>
 </template>

@@ -7,6 +7,7 @@ const { data: rubrics, trouble } = useLoaded<RubricChoice[]>('/api/rubrics')
 
 <template>
   <PageTitle title="Rubrics">
+    <NuxtLink to="/sheets" class="act-quiet">Print separator sheets</NuxtLink>
     <NuxtLink to="/rubrics/new" class="act">Write a rubric</NuxtLink>
   </PageTitle>
   <TroubleBand :words="trouble" />

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import type { BatchDetail, PageView } from '~~/core/model/views'
+import { useChosen } from '~/components/ribbon/useChosen'
 import { useCorrections } from '~/components/ribbon/useCorrections'
+import { useHold } from '~/components/ribbon/useHold'
+import { useRibbonView } from '~/components/ribbon/useRibbonView'
 import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
 
@@ -9,12 +12,16 @@ const { data: batch, trouble, refresh } = useLoaded<BatchDetail>(`/api/batches/$
 useLive(id, refresh)
 useHead({ title: () => `${batch.value?.name ?? 'Batch'} · Rubricator` })
 
-const current = ref<number | null>(null)
 const closeUp = shallowRef<PageView | null>(null)
 const { running, trouble: actionTrouble, run } = useAction()
-const corrections = useCorrections(() => batch.value!, refresh)
+const hold = useHold(batch)
+const corrections = useCorrections(() => batch.value!, hold.mine, refresh)
+const view = useRibbonView(batch)
+const caret = ref<number | null>(null)
+const choice = useChosen(view.pages, caret)
+const ribbon = useTemplateRef<{ goToPage: (position: number) => void }>('ribbon')
+const expecting = ref(false)
 
-const currentPage = computed(() => batch.value?.pages.find(page => page.position === current.value) ?? null)
 const asking = computed(() => batch.value?.pages.filter(page => page.asks).length ?? 0)
 const open = computed(() => batch.value?.documents.filter(document => document.state === 'open').length ?? 0)
 const progress = computed(() => {
@@ -31,6 +38,16 @@ const rescan = (page: PageView) => (again.value = { id: page.id, batch: id, posi
 const mayReopen = computed(() => ['to fix', 'to index'].includes(batch.value?.state ?? '') && batch.value!.documents.every(document => document.state === 'open'))
 const reopen = () => run(() => ask(`/api/batches/${id}/reopen`, { method: 'POST' }).then(() => undefined))
 const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST' }))
+
+async function show(position: number) {
+  view.clear()
+  await nextTick()
+  ribbon.value?.goToPage(position)
+}
+async function expected() {
+  expecting.value = false
+  await refresh()
+}
 </script>
 
 <template>
@@ -38,33 +55,42 @@ const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST'
   <template v-if="batch">
     <PageTitle :title="batch.name">
       <template #above>
-        <p class="small flex flex-wrap gap-x-4 text-faded"><span>{{ batch.rubric }}</span><span>begun {{ saidTime(batch.created_at) }} by {{ batch.owner }}</span><StateMark :state="batch.state" /></p>
+        <p class="small flex flex-wrap gap-x-4 text-faded"><span>{{ batch.rubric }}, version {{ batch.version }}</span><span>begun {{ saidTime(batch.created_at) }} by {{ batch.owner }}</span><StateMark :state="batch.state" /></p>
       </template>
       <button v-if="mayReopen" type="button" class="act-quiet" :disabled="running" @click="reopen">Add paper or files</button>
-      <NuxtLink v-if="batch.state === 'to fix'" :to="`/fix?batch=${id}`" class="act">Look at {{ counted(asking, 'page') }}</NuxtLink>
+      <NuxtLink v-if="asking && batch.state === 'to fix'" :to="`/fix?batch=${id}`" class="act">Look at {{ counted(asking, 'page') }}</NuxtLink>
       <NuxtLink v-if="batch.state === 'to index'" :to="`/batches/${id}/values`" class="act">Enter values of {{ counted(open, 'document') }}</NuxtLink>
       <NuxtLink v-if="batch.state === 'sending' || batch.state === 'done'" to="/sent" class="act-quiet">See the slips</NuxtLink>
     </PageTitle>
-    <LoadPanel v-if="batch.state === 'receiving'" :batch="batch" />
+    <LoadPanel v-if="batch.state === 'receiving'" :batch="batch" @expect="expecting = true" />
     <TroubleBand v-if="batch.state === 'held'" :words="batch.trouble">
       <button type="button" class="act ml-auto" :disabled="running" @click="resume">Try it again</button>
     </TroubleBand>
-    <div v-if="progress" class="mb-6 border border-rule bg-leaf px-6 py-4" role="status">
-      <p class="font-serif text-xl">{{ progress.words }}: {{ progress.done }} of {{ counted(progress.of, 'page') }}</p>
-      <progress class="mt-2 h-2 w-full accent-verdigris" :value="progress.done" :max="progress.of" :aria-label="progress.words" />
+    <p v-if="hold.other.value" class="mb-4 flex flex-wrap items-center gap-4 border-l-4 border-ochre bg-ochre-wash px-5 py-2" role="status">
+      {{ hold.other.value }} works on this batch now. You can look at everything.
+      <button type="button" class="link" :disabled="hold.running.value" @click="hold.takeOver()">Take it over</button>
+    </p>
+    <DifferenceBand :batch="batch" @show="show" @expect="expecting = true" @changed="refresh" />
+    <div v-if="progress" class="mb-4 flex items-center gap-5 border border-rule bg-leaf px-5 py-2" role="status">
+      <p class="font-serif text-lg whitespace-nowrap">{{ progress.words }}: {{ progress.done }} of {{ counted(progress.of, 'page') }}</p>
+      <progress class="h-2 w-full accent-verdigris" :value="progress.done" :max="progress.of" :aria-label="progress.words" />
     </div>
-    <TroubleBand :words="corrections.trouble.value" />
-    <RibbonTools v-if="corrections.open.value" :page="currentPage" :corrections="corrections" @rescan="rescan" />
+    <TroubleBand :words="corrections.trouble.value ?? hold.trouble.value ?? view.trouble.value" />
+    <div class="sticky top-0 z-[5] -mx-2 mb-2 space-y-1.5 border-b border-rule bg-ground px-2 py-2">
+      <RibbonTools v-if="corrections.open.value" :choice="choice" :corrections="corrections" @rescan="rescan" />
+      <RibbonView :view="view" :batch="id" />
+    </div>
     <div class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_17rem]">
-      <BatchRibbon v-model:current="current" :batch="batch" :corrections="corrections" @open="closeUp = $event" @rescan="rescan" />
-      <aside class="sticky top-20 space-y-8">
-        <MarginNote :page="currentPage" />
-        <PageLedger :batch="batch" />
-        <p class="small text-faded"><kbd>←</kbd> <kbd>→</kbd> <kbd>↑</kbd> <kbd>↓</kbd> move the caret, <kbd>Space</kbd> shows the page large</p>
+      <BatchRibbon ref="ribbon" :batch="batch" :view="view" :choice="choice" :corrections="corrections" @open="closeUp = $event" @rescan="rescan" />
+      <aside class="sticky top-32 space-y-6">
+        <MarginNote :page="choice.current.value" />
+        <PageLedger :batch="batch" @expect="expecting = true" />
+        <p class="small text-faded"><kbd>←</kbd> <kbd>→</kbd> <kbd>↑</kbd> <kbd>↓</kbd> move the caret, with <kbd>Shift</kbd> they choose; <kbd>Space</kbd> shows the page large, <kbd>D</kbd> goes to the next doubtful one</p>
       </aside>
     </div>
-    <PageCloseUp :page="closeUp" @close="closeUp = null" />
+    <PageCloseUp :page="closeUp" :pages="batch.pages" @close="closeUp = null" />
     <ScanAgain :page="again" @close="again = null" @begun="again = null; refresh()" />
+    <ExpectedForm :batch="batch" :open="expecting" @close="expecting = false" @saved="expected" />
   </template>
   <p v-else-if="!trouble" class="text-faded" role="status">Fetching the batch…</p>
 </template>

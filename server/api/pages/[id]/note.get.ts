@@ -1,5 +1,5 @@
 import { noteOfPage } from '../../../../store/batches/show'
-import { requireBatch } from '../../../access'
+import { notThere, requireBatch } from '../../../access'
 import { store } from '../../../context'
 import { idOf } from '../../../input'
 
@@ -7,5 +7,7 @@ import { idOf } from '../../../input'
 export default defineEventHandler(async (event) => {
   const found = await noteOfPage(store().sql, idOf(event))
   await requireBatch(event, found?.batch)
-  return { position: found!.position, why: found!.why, note: found!.note }
+  if (!found) throw notThere()
+  const { position, why, note, inches } = found
+  return { position, why, note, inches }
 })

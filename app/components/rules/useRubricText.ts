@@ -1,0 +1,46 @@
+/** The parts of a rubric's JSON that the rule editor changes; what is left out stays left out. */
+export interface RawZone { x: number, y: number, width: number, height: number, unit?: 'in' | 'mm' }
+export interface RawRule {
+  rule: 'barcode' | 'blank-sheet' | 'count' | 'text'
+  formats?: string[]
+  zone?: RawZone | Record<string, never>
+  side?: 'front' | 'back' | 'any'
+  value?: string
+  type?: string
+  sheet?: 'keep' | 'set-aside'
+  sheets?: number
+  pages?: number
+}
+export interface RawSplit { rules?: RawRule[], sameValue?: 'continue' | 'new', before?: 'hold' | 'document', unread?: 'hold' | 'previous' }
+export interface RawRubric { split?: RawSplit, types?: { id: string, label: string }[] }
+
+/** A rubric's text as something that can be changed in place: each change writes the text anew. */
+export function useRubricText(text: Ref<string>) {
+  const rubric = computed<RawRubric | null>(() => {
+    try {
+      const read = JSON.parse(text.value) as unknown
+      return read !== null && typeof read === 'object' && !Array.isArray(read) ? read as RawRubric : null
+    } catch {
+      return null
+    }
+  })
+  const rules = computed(() => rubric.value?.split?.rules ?? [])
+  const types = computed(() => rubric.value?.types ?? [])
+
+  /** Changes the split part; keys that become undefined are left out. */
+  function changeSplit(change: (split: RawSplit) => void) {
+    if (!rubric.value) return
+    const copy = JSON.parse(JSON.stringify(rubric.value)) as RawRubric
+    copy.split ??= {}
+    change(copy.split)
+    text.value = `${JSON.stringify(copy, null, 2)}\n`
+  }
+  const changeRule = (at: number, change: Partial<RawRule>) => changeSplit(split => Object.assign(split.rules![at]!, change))
+  const addRule = (rule: RawRule) => changeSplit(split => (split.rules = [...split.rules ?? [], rule]))
+  const removeRule = (at: number) => changeSplit(split => split.rules!.splice(at, 1))
+  const moveRule = (at: number, by: -1 | 1) => changeSplit((split) => {
+    const [rule] = split.rules!.splice(at, 1)
+    split.rules!.splice(at + by, 0, rule!)
+  })
+  return { rubric, rules, types, changeSplit, changeRule, addRule, removeRule, moveRule }
+}
