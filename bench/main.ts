@@ -9,6 +9,7 @@ import type { Rubric } from '../core/model/rubric'
 import { Ledger } from '../core/model/ledger'
 import { Examiners } from '../engine/examiners'
 import { bareExamine, bareOcr } from './bare'
+import { splitting } from './splitting'
 import { drawSides, fullPages, permitFiles, type DrawnSide } from './paper'
 
 // Ratios to the bare engines, measured in the same run. `npm run bench -- 200` examines 200 sides instead of 1,000.
@@ -75,7 +76,8 @@ async function againstOcr(name: string, rubric: string, input: string, target: s
 }
 
 try {
-  console.log(`${cores} cores, 200 dpi A4, the demo's permit files\n`)
+  line('splitting 10,000 pages of evidence, milliseconds', oneDecimal(splitting(10_000)), 'at most 200')
+  console.log(`\n${cores} cores, 200 dpi A4, the demo's permit files\n`)
   for (const mode of ['mono', 'grey'] as const) {
     const drawn = await drawSides(join(folder, mode), permitFiles(), mode)
     const count = mode === 'mono' ? sides : Math.min(sides, 200)

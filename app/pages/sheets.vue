@@ -60,7 +60,8 @@ watch([chosen, sheets, title, numbered, paper], () => (pdf.value = ''), { deep: 
 
 <template>
   <PageTitle title="Separator sheets">
-    <a v-if="pdf" ref="link" :href="pdf" class="act-quiet" download="separator-sheets.pdf">Save the PDF</a>
+    <a v-if="pdf" ref="link" :href="pdf" target="_blank" class="act-quiet">Open it</a>
+    <a v-if="pdf" :href="pdf" class="act-quiet" download="separator-sheets.pdf">Save the PDF</a>
     <button type="button" class="act" :disabled="running || !ready" @click="print">{{ running ? 'Making it…' : `Make ${counted(Math.max(1, checked.length), 'sheet')} as PDF` }}</button>
   </PageTitle>
   <TroubleBand :words="trouble ?? printTrouble" />
@@ -99,7 +100,7 @@ watch([chosen, sheets, title, numbered, paper], () => (pdf.value = ''), { deep: 
           <tr v-for="(one, at) in checked.slice(0, 300)" :key="at" class="border-b border-rule"><td class="numbers py-1 pr-4 text-faded">{{ at + 1 }}</td><td v-for="name in names" :key="name.name" class="numbers pr-4">{{ one.texts[name.name] }}</td><td class="numbers" :class="one.fits ? '' : 'text-ochre'">{{ one.value || '–' }}<span v-if="!one.fits && one.value" class="small ml-2 font-sans">does not fit</span></td></tr>
         </tbody>
       </table>
-      <object v-if="pdf" :data="pdf" type="application/pdf" class="mt-6 hidden h-[34rem] w-full border border-rule lg:block" aria-label="The PDF"><p class="p-6 text-faded">The PDF is made. Save it to print it.</p></object>
+      <p v-if="pdf" class="mt-5 text-verdigris" role="status">The PDF is made. Open it to print it, or save it.</p>
     </section>
   </div>
 </template>

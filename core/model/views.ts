@@ -210,7 +210,7 @@ export interface Questions { questions: Question[], count: number }
 export type { Answer, Edit }
 
 export interface PageOfDocument { id: number, picture: string | null, position: number, sheet: number, side: 'front' | 'back', widthPx: number, heightPx: number, dpi: number, why: string }
-export interface FileOfDocument { id: number, name: string, media_type: string, bytes: number, sha256: string }
+export interface FileOfDocument { id: number, name: string, media_type: string, bytes: number, sha256: string, edition: number }
 
 export interface SlipRow {
   id: number
@@ -242,6 +242,8 @@ export interface DocumentDetail {
   indexed_by: string | null
   indexed_at: string | null
   lookups: LookupAnswers
+  /** How often it was finished: 1, and one more for each time that pages were added to it afterwards. */
+  edition: number
   /** Its words are there, so that it can be confirmed. */
   read: boolean
 }

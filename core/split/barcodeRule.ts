@@ -68,8 +68,8 @@ export function readBarcodeRule(rule: BarcodeRule, ruleNumber: number, side: 'fr
     return {
       kind: 'unread',
       why: values.length > 1
-        ? `a barcode in the ${place} reads in ways that differ, ${values.join(' and ')} (${unread.tried})`
-        : `a barcode stands in the ${place} but could not be read (${unread.tried})`,
+        ? `a barcode in the ${place} reads in ways that differ, ${values.join(' and ')}`
+        : `a barcode stands in the ${place} but could not be read`,
       note: noteOf({ rule: ruleNumber, read: unread.readings.join(' or ') || null, box: boxOf(unread), tried: unread.tried, sure: 'no reading can be believed' }),
     }
   }

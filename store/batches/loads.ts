@@ -11,6 +11,8 @@ export interface LoadRow {
   blob: string | null
   /** The page in whose place its sides are put. */
   replaces: number | null
+  /** The document to whose end its sides are put. */
+  joins: number | null
   state: 'asked' | 'scanning' | 'ended' | 'failed' | 'cancelled'
   cancel_asked: boolean
   remote_job: string | null
@@ -24,7 +26,7 @@ export async function knownJob(sql: Sql, remoteJob: string): Promise<boolean> {
 
 export async function findLoad(sql: Sql, id: number): Promise<LoadRow | null> {
   const [row] = await sql<LoadRow[]>`
-    select id, batch_id, device_id, kind, source, blob, replaces, state, cancel_asked, remote_job, trouble from loads where id = ${id}`
+    select id, batch_id, device_id, kind, source, blob, replaces, joins, state, cancel_asked, remote_job, trouble from loads where id = ${id}`
   return row ?? null
 }
 

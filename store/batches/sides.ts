@@ -21,9 +21,10 @@ export async function editsOf(tx: Tx, batch: number): Promise<KeptEdit[]> {
 export async function sidesOf(tx: Tx, batch: number, rubric: Rubric, edits: readonly KeptEdit[]): Promise<Side[]> {
   const answers = new Map<number, Answer>()
   for (const edit of edits) if (edit.do === 'answer') answers.set(edit.page, edit.answer)
-  const rows = await tx<{ id: number, load_id: number, position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, words: unknown, replaced_by: number | null, dropped: string | null }[]>`
+  const rows = await tx<{ id: number, load_id: number, position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, words: unknown, joined: boolean, replaced_by: number | null, dropped: string | null }[]>`
     select pages.id, load_id, pages.position, pages.sheet, pages.side, pages.evidence, pages.trouble,
       case when ${readsBeforeSplitting(rubric)} then pages.words end as words,
+      exists (select 1 from loads where loads.id = load_id and joins is not null) as joined,
       (select max(position) from pages as newer where newer.replaces = pages.id) as replaced_by,
       coalesce(dropped, case when exists (select 1 from loads where loads.id = load_id and loads.dropped) then 'Dropped: its load was cancelled, and what was scanned was not wanted.' end) as dropped
     from pages
@@ -38,7 +39,8 @@ export async function sidesOf(tx: Tx, batch: number, rubric: Rubric, edits: read
     evidence: row.evidence === null ? null : PageEvidence.parse(row.evidence),
     trouble: row.trouble,
     words: row.words === null ? null : z.array(Word).parse(row.words),
-    answer: answers.get(row.id) ?? null,
+    // Pages that were added to a document belong to it, whatever stands on them.
+    answer: answers.get(row.id) ?? (row.joined ? { as: 'continue' } : null),
     out: row.dropped ?? (row.replaced_by === null ? null : `Scanned again: page ${row.replaced_by} stands in its place.`),
   }))
 }

@@ -27,19 +27,23 @@ export async function addBatch(tx: Tx, asked: NewBatch): Promise<number> {
 export async function startBatch(sql: Sql, queue: Queue, asked: NewBatch & { device: string }): Promise<number> {
   return sql.begin(async (tx) => {
     const batch = await addBatch(tx, asked)
-    await addLoadTo(tx, queue, batch, asked.device, null)
+    await addLoadTo(tx, queue, batch, asked.device, atTheEnd)
     return batch
   })
 }
 
+/** Where a load's sides go instead of the batch's end: in a page's place, or to a document's end. */
+export interface Target { replaces: number | null, joins: number | null }
+const atTheEnd: Target = { replaces: null, joins: null }
+
 /**
- * Another filling of the feeder for a batch that is still receiving. False where it is not, one is running, or the page that it
- * replaces is in a document that is confirmed already.
- * @param replaces a page in whose place the load's sides are put
+ * Another filling of the feeder for a batch that is still receiving, or for one of its pages or documents. False where the
+ * batch takes none now, one is running, or the page or document that it is for is confirmed already.
  */
-export async function addLoad(sql: Sql, queue: Queue, batch: number, device: string, replaces: number | null = null): Promise<boolean> {
+export async function addLoad(sql: Sql, queue: Queue, batch: number, device: string, { replaces, joins }: Target = atTheEnd): Promise<boolean> {
   return sql.begin(async (tx) => {
-    const states = replaces === null ? ['receiving'] : ['receiving', 'to fix', 'to index']
+    const aimed = replaces !== null || joins !== null
+    const states = aimed ? ['receiving', 'to fix', 'to index'] : ['receiving']
     const open = await tx`
       select 1 from batches
       where id = ${batch} and state = any(${states})
@@ -47,39 +51,45 @@ export async function addLoad(sql: Sql, queue: Queue, batch: number, device: str
         and (${replaces}::bigint is null or exists (
           select 1 from pages left join documents on documents.id = document_id
           where pages.id = ${replaces} and pages.batch_id = ${batch} and coalesce(documents.state, 'open') = 'open'))
+        and (${joins}::bigint is null or exists (select 1 from documents where id = ${joins} and batch_id = ${batch} and state = 'open'))
       for update`
     if (!open.length) return false
     // Sorted anew once the side is there.
-    if (replaces !== null) await tx`update batches set state = 'sorting' where id = ${batch} and state <> 'receiving'`
-    await addLoadTo(tx, queue, batch, device, replaces)
+    if (aimed) await tx`update batches set state = 'sorting' where id = ${batch} and state <> 'receiving'`
+    await addLoadTo(tx, queue, batch, device, { replaces, joins })
     return true
   })
 }
 
-async function addLoadTo(tx: Tx, queue: Queue, batch: number, device: string, replaces: number | null): Promise<void> {
+async function addLoadTo(tx: Tx, queue: Queue, batch: number, device: string, { replaces, joins }: Target): Promise<void> {
   const [load] = await tx<{ id: number }[]>`
-    insert into loads (batch_id, device_id, replaces) values (${batch}, ${device}, ${replaces}) returning id`
+    insert into loads (batch_id, device_id, replaces, joins) values (${batch}, ${device}, ${replaces}, ${joins}) returning id`
   await queue.send(tx, 'receive', { load: load!.id })
   await tell(tx, { about: 'batch', batch })
 }
 
-/** A file for a batch that is still receiving, its bytes in the blob store already; a worker then takes its pages apart. False where the batch takes none. */
-export async function addFile(sql: Sql, queue: Queue, batch: number, file: { upload: string, source: string, blob: string, kind: 'files' | 'folder' }): Promise<boolean> {
+/** A file for a batch that is still receiving, or for an open document of it, its bytes in the blob store already; a worker then takes its pages apart. False where the batch takes none. */
+export async function addFile(sql: Sql, queue: Queue, batch: number, file: { upload: string, source: string, blob: string, kind: 'files' | 'folder', joins?: number | null }): Promise<boolean> {
   return sql.begin(async (tx) => {
-    const open = await tx`select 1 from batches where id = ${batch} and state = 'receiving' for update`
+    const open = await tx`
+      select 1 from batches
+      where id = ${batch} and (state = 'receiving' or (state in ('to fix', 'to index', 'sorting')
+        and exists (select 1 from documents where id = ${file.joins ?? null} and batch_id = ${batch} and state = 'open')))
+      for update`
     const known = await tx`select 1 from loads where upload = ${file.upload} and batch_id = ${batch}`
     if (known.length) return true
     if (!open.length) return false
+    if (file.joins) await tx`update batches set state = 'sorting' where id = ${batch} and state <> 'receiving'`
     await addFileTo(tx, queue, batch, file)
     return true
   })
 }
 
 /** The same in a transaction; the batch's row must be locked or new. */
-export async function addFileTo(tx: Tx, queue: Queue, batch: number, file: { upload: string, source: string, blob: string, kind: 'files' | 'folder' }): Promise<void> {
+export async function addFileTo(tx: Tx, queue: Queue, batch: number, file: { upload: string, source: string, blob: string, kind: 'files' | 'folder', joins?: number | null }): Promise<void> {
   const [load] = await tx<{ id: number }[]>`
-    insert into loads (batch_id, kind, source, blob, upload)
-    values (${batch}, ${file.kind}, ${file.source}, ${file.blob}, ${file.upload})
+    insert into loads (batch_id, kind, source, blob, upload, joins)
+    values (${batch}, ${file.kind}, ${file.source}, ${file.blob}, ${file.upload}, ${file.joins ?? null})
     returning id`
   await queue.send(tx, 'receive', { load: load!.id })
   await tell(tx, { about: 'batch', batch })

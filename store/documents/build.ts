@@ -63,13 +63,13 @@ export async function documentBuilt(sql: Sql, queue: Queue, document: DocumentRo
     if (!changed.length) return
     for (const file of files) {
       await tx`
-        insert into files (document_id, name, media_type, bytes, sha256)
-        values (${document.id}, ${file.name}, ${file.mediaType}, ${file.bytes}, ${file.sha256})`
+        insert into files (document_id, name, media_type, bytes, sha256, edition)
+        select id, ${file.name}, ${file.mediaType}, ${file.bytes}, ${file.sha256}, edition from documents where id = ${document.id}`
     }
     for (const send of sends) {
       const [slip] = await tx<{ id: number }[]>`
-        insert into slips (document_id, destination_id, folder, people)
-        values (${document.id}, ${send.to}, ${send.folder}, ${send.people})
+        insert into slips (document_id, destination_id, folder, people, edition)
+        select id, ${send.to}, ${send.folder}, ${send.people}, edition from documents where id = ${document.id}
         on conflict do nothing
         returning id`
       if (slip) await queue.send(tx, 'deliver', { slip: slip.id })

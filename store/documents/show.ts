@@ -3,7 +3,7 @@ import type { Sql } from '../database'
 
 export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail | null> {
   const [row] = await sql<DocumentDetail[]>`
-    select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, missing, lookups,
+    select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, missing, lookups, edition,
       people.name as indexed_by, indexed_at,
       not exists (select 1 from pages where document_id = documents.id and words is null) as read
     from documents
@@ -22,7 +22,7 @@ export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocum
 
 export function filesOfDocument(sql: Sql, document: number): Promise<FileOfDocument[]> {
   return sql<FileOfDocument[]>`
-    select id, name, media_type, bytes, sha256 from files where document_id = ${document} order by id`
+    select id, name, media_type, bytes, sha256, edition from files where document_id = ${document} order by edition desc, id`
 }
 
 /** A file's blob and the batch that decides who may have it. */

@@ -67,3 +67,14 @@ create table tries (
   begun_at timestamptz not null default now(),
   check ((batch_id is null) <> (file_name is null))
 );
+
+-- A finished document to which pages are added is made and sent again, as its next edition.
+alter table documents add column edition int not null default 1 check (edition > 0);
+alter table files add column edition int not null default 1;
+alter table files drop constraint files_document_id_name_key;
+alter table files add unique (document_id, name, edition);
+alter table slips add column edition int not null default 1;
+alter table slips drop constraint slips_document_id_destination_id_folder_key;
+alter table slips add unique (document_id, destination_id, folder, edition);
+-- The document to whose end a load's sides are put.
+alter table loads add column joins bigint references documents on delete set null;

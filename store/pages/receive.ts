@@ -13,6 +13,8 @@ export interface ReceivedFile {
   paired: boolean
   /** The page in whose place the sides are put. */
   replaces: number | null
+  /** The document to whose end the sides are put. */
+  joins: number | null
   source: string
   blob: string
   mediaType: string
@@ -76,7 +78,8 @@ async function addSides(tx: Tx, queue: Queue, file: ReceivedFile): Promise<void>
         insert into pages (batch_id, load_id, load_side, position, place, sheet, side, half, source, source_page, blob, media_type, replaces, stands_at)
         values (${file.batch}, ${file.load}, ${loadSide + at}, ${position + at}, ${position + at}, ${sheet}, ${face}, ${half},
           ${file.source}, ${page}, ${file.blob}, ${file.mediaType}, ${file.replaces},
-          (select coalesce(stands_at, position) from pages where id = ${file.replaces}))
+          (select coalesce(stands_at, position) from pages
+            where id = coalesce(${file.replaces}::bigint, (select id from pages where document_id = ${file.joins} order by place desc limit 1))))
         returning id`
       await queue.send(tx, 'examine', { page: added!.id })
     }

@@ -6,11 +6,11 @@ import type { Sql } from '../database'
 import { tell } from '../live'
 import type { Queue } from '../queue'
 
-export interface SlipToDeliver { id: number, document_id: number, batch_id: number, destination_id: string, folder: string, people: string[], state: 'waiting' | 'delivered' | 'failed' }
+export interface SlipToDeliver { id: number, document_id: number, edition: number, batch_id: number, destination_id: string, folder: string, people: string[], state: 'waiting' | 'delivered' | 'failed' }
 
 export async function findSlip(sql: Sql, id: number): Promise<SlipToDeliver | null> {
   const [row] = await sql<SlipToDeliver[]>`
-    select slips.id, document_id, batch_id, destination_id, folder, people, slips.state
+    select slips.id, document_id, slips.edition, batch_id, destination_id, folder, people, slips.state
     from slips
     join documents on documents.id = document_id
     where slips.id = ${id}`
@@ -28,12 +28,12 @@ const Facts = z.object({
   files: z.array(z.object({ name: z.string(), media_type: z.string(), bytes: z.int(), sha256: z.string() })),
 })
 
-/** The document of a slip, with its files. */
-export async function documentToDeliver(sql: Sql, document: number) {
+/** The document of a slip, with the files of its edition. */
+export async function documentToDeliver(sql: Sql, { document_id: document, edition }: Pick<SlipToDeliver, 'document_id' | 'edition'>) {
   const [row] = await sql`
     select documents.type, documents.position, documents.fields, documents.lookups, batches.name as batch, batch_id, people.name as indexed_by,
       (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'media_type', media_type, 'bytes', bytes, 'sha256', sha256) order by id), '[]')
-        from files where document_id = documents.id) as files
+        from files where document_id = documents.id and edition = ${edition}) as files
     from documents
     join batches on batches.id = documents.batch_id
     left join people on people.id = documents.indexed_by

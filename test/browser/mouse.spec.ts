@@ -64,7 +64,7 @@ test('a stack on the device becomes named, searchable, filed documents', async (
   await expect(value).toHaveValue(codeOf(before.fields.permit!))
   await expectAccessible(page)
   await value.fill('MP26-42')
-  await expect(page.getByText('It does not fit the pattern')).toBeVisible()
+  await expect(page.getByText('Expected: ‘MP’, two digits, ‘-’, five digits.')).toBeVisible()
   await expect(page.getByRole('button', { name: /Take this value/ })).toBeDisabled()
   await value.fill(codeOf(undecidable.fields.permit!))
   await page.getByRole('button', { name: /Take this value/ }).click()

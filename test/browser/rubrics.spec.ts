@@ -1,16 +1,20 @@
 import { expect, test } from '@playwright/test'
 import { expectAccessible, signIn } from './desk'
 
-test('a rubric is written as JSON, with each fault named as one types, and saved as its next version', async ({ page }) => {
+test('a rubric is written as JSON, with each fault named as one types, kept as a draft, and published as its next version', async ({ page }) => {
   await signIn(page, 'Piers')
   await page.getByRole('link', { name: 'Rubrics' }).click()
   await expectAccessible(page)
   await page.getByRole('link', { name: 'Office letters' }).click()
+  await expect(page.getByText('Start a document after a sheet that is blank on every side')).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('tab', { name: 'The whole text' }).click()
   const text = page.getByLabel('The rubric as JSON')
   await expect(page.getByText('The rubric is sound.')).toBeVisible()
   const sound = await text.inputValue()
-  const save = page.getByRole('button', { name: /^Save as version/ })
-  await expect(save).toBeDisabled()
+  const publish = page.getByRole('button', { name: /^Publish as version/ })
+  const dialog = page.getByRole('dialog')
+  await expect(publish).toBeDisabled()
 
   await text.fill(sound.replace('"dpi": 200', '"dpi": 20'))
   const faults = page.getByRole('region', { name: 'What is wrong with the text' })
@@ -29,11 +33,21 @@ test('a rubric is written as JSON, with each fault named as one types, and saved
   await expect(page.getByText('It sends to “the-moon”, which is not set up.')).toBeVisible()
 
   await text.fill(sound.replace('"dpi": 200', '"dpi": 300'))
-  await save.click()
+  await expect(page.getByText('Draft kept.')).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('A draft of Piers')).toBeVisible()
+  await publish.click()
+  await expect(dialog.getByRole('row', { name: /scan\.dpi/ })).toContainText('300')
+  await expectAccessible(page)
+  await dialog.getByRole('button', { name: 'Publish it' }).click()
   await expect(page.getByText(/^Version 2 holds from the next batch on/)).toBeVisible()
   await page.reload()
   await expect(page.getByText('version 2')).toBeVisible()
-  await text.fill(sound)
-  await save.click()
+  await page.getByRole('tab', { name: 'Versions' }).click()
+  await page.getByRole('button', { name: /^Version 1 / }).click()
+  await expect(page.getByRole('row', { name: /scan\.dpi/ })).toContainText('200')
+  await page.getByRole('button', { name: 'Take version 1 into the draft' }).click()
+  await publish.click()
+  await dialog.getByRole('button', { name: 'Publish it' }).click()
   await expect(page.getByText(/^Version 3 holds/)).toBeVisible()
 })

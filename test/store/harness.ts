@@ -80,7 +80,7 @@ export const unread = { unread: [{ x: 6, y: 0.5, width: 1.8, height: 0.4, tried:
 
 export const receive = (pages = 1, more: Partial<ReceivedFile> = {}) => receiveFile(sql, queue, {
   load, batch, sides: Array.from({ length: pages }, (_, at) => ({ page: at + 1, halves: [null] })),
-  twoSided: true, paired: false, replaces: null, source: 'Device', blob, mediaType: 'image/jpeg', ...more,
+  twoSided: true, paired: false, replaces: null, joins: null, source: 'Device', blob, mediaType: 'image/jpeg', ...more,
 })
 
 export async function examineAll(found: Partial<PageEvidence>[]): Promise<void> {

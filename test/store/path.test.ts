@@ -9,6 +9,7 @@ import { documentsOfBatch, pagesOfBatch, showBatch } from '../../store/batches/s
 import { splitBatch } from '../../store/batches/split'
 import { addLoad } from '../../store/batches/start'
 import { Blobs } from '../../store/blobs'
+import { amendDocument } from '../../store/documents/amend'
 import { documentBuilt } from '../../store/documents/build'
 import { documentFilled, enterFields } from '../../store/documents/fill'
 import { documentRead, findDocument } from '../../store/documents/read'
@@ -101,6 +102,48 @@ describe('steps that run twice', () => {
     expect((await findDocument(sql, id))!.state).toBe('sent')
     expect((await showBatch(sql, batch))!.state).toBe('done')
     expect(await abandonBatch(sql, batch)).toBe(false)
+  })
+})
+
+describe('a finished document', () => {
+  it('is opened for more pages, which stand at its end, and is sent as its next edition', async () => {
+    await sorted(code('MP26-04217'), blank, code('MP26-04218'), blank)
+    await fillAll()
+    const finish = async (id: number) => {
+      const document = async () => (await findDocument(sql, id))!
+      await enterFields(sql, queue, await document(), {}, owner, true)
+      await documentBuilt(sql, queue, await document(), [{ name: `${id}.pdf`, mediaType: 'application/pdf', bytes: 1, sha256: blob }], [{ to: 'somewhere', folder: '', people: [] }])
+    }
+    const deliver = async () => {
+      for (const { slip } of await jobs('deliver') as { slip: number }[]) await slipDelivered(sql, (await findSlip(sql, slip))!, '/a.pdf', 'taken')
+    }
+    const [first, second] = (await documentsOfBatch(sql, batch)).map(document => document.id) as [number, number]
+    expect(await amendDocument(sql, { id: first, batch })).toBe(false)
+    for (const id of [first, second]) await finish(id)
+    expect(await amendDocument(sql, { id: first, batch })).toBe(false)
+    await deliver()
+    expect((await showBatch(sql, batch))!.state).toBe('done')
+    expect(await amendDocument(sql, { id: first, batch })).toBe(true)
+
+    expect(await addLoad(sql, queue, batch, device, { replaces: null, joins: second })).toBe(false)
+    expect(await addLoad(sql, queue, batch, device, { replaces: null, joins: first })).toBe(true)
+    await useLoad()
+    await receive(1, { joins: first })
+    await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
+    const added = (await pagesOfBatch(sql, batch)).find(page => !page.examined)!
+    await pageExamined(sql, queue, (await pageToExamine(sql, added.id))!, { evidence: evidence(code('MP26-09999')), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await splitBatch(sql, queue, batch)
+    expect((await pagesOfBatch(sql, batch)).map(page => `${page.position}${page.fate?.[0]}${page.document ?? ''}`).join(' ')).toBe('1k1 5k1 2b 3k2 4b')
+    expect((await documentsOfBatch(sql, batch)).map(document => [document.id, document.state])).toEqual([[first, 'open'], [second, 'sent']])
+
+    await fillAll()
+    await sql`delete from pgboss.job`
+    await finish(first)
+    expect(await jobs('deliver')).toHaveLength(1)
+    await deliver()
+    expect((await sql`select edition, state from slips where document_id = ${first} order by edition`).map(row => ({ ...row }))).toEqual([{ edition: 1, state: 'delivered' }, { edition: 2, state: 'delivered' }])
+    expect((await showBatch(sql, batch))!.state).toBe('done')
+    expect((await ledgerOfBatch(sql, batch)).documents[0]!.files).toHaveLength(1)
   })
 })
 

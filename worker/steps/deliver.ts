@@ -10,11 +10,12 @@ export async function deliver(work: Work, { slip: id }: { slip: number }, attemp
   if (!slip || slip.state === 'delivered') return
   const row = await findDestination(work.sql, slip.destination_id)
   if (!row) return slipRefused(work.sql, slip, `No destination "${slip.destination_id}" is set up. Add it, or change the rubric.`, true)
-  const facts = await documentToDeliver(work.sql, slip.document_id)
+  const facts = await documentToDeliver(work.sql, slip)
   const destination = connectorNamed(row.connector).open(row.options)
   try {
     const { place, answer } = await destination.deliver({
-      id: String(slip.document_id),
+      // A later edition is another delivery: it never goes over the one before.
+      id: slip.edition === 1 ? String(slip.document_id) : `${slip.document_id}-${slip.edition}`,
       folder: slip.folder,
       people: slip.people,
       files: facts.files.map(file => ({ name: file.name, path: work.blobs.path(file.sha256), sha256: file.sha256, mediaType: file.media_type })),

@@ -19,7 +19,11 @@ export async function receive(work: Work, { load: id }: { load: number }, attemp
   if (!load || !['asked', 'scanning'].includes(load.state)) return
   const row = load.device_id === null ? null : await findDevice(work.sql, load.device_id)
   const rubric = await rubricOfBatch(work.sql, load.batch_id)
-  if (load.kind !== 'device') return takeFile(work, load, rubric)
+  if (load.kind !== 'device') {
+    await takeFile(work, load, rubric)
+    if (load.joins !== null) await sortAgain(work.sql, work.queue, load.batch_id)
+    return
+  }
   if (!row) return loadEnded(work.sql, load, 'failed', 'The device is no longer set up. Choose another one and load the paper again.')
   const device = esclDevice(row.name, row.address)
   try {
@@ -34,14 +38,14 @@ export async function receive(work: Work, { load: id }: { load: number }, attemp
     if (settings.twoSided && sides % 2 === 1) await dropLoneFront(work.sql, load.id)
     await loadEnded(work.sql, load, 'failed', sides > 0 ? `${error.message} ${afterBreak(sides, settings)}` : error.message)
   }
-  if (load.replaces !== null) await sortAgain(work.sql, work.queue, load.batch_id)
+  if (load.replaces !== null || load.joins !== null) await sortAgain(work.sql, work.queue, load.batch_id)
 }
 
 /** A file's pages become sides: with both sides asked for, they alternate. */
 async function takeFile(work: Work, load: LoadRow, rubric: Rubric): Promise<void> {
   const sides = await sidesIn(work, load.blob!, rubric, false)
   await takeFileApart(work.sql, work.queue, {
-    load: load.id, batch: load.batch_id, sides, twoSided: rubric.scan.sides === 'both', paired: false, replaces: null, complete: load.kind === 'folder',
+    load: load.id, batch: load.batch_id, sides, twoSided: rubric.scan.sides === 'both', paired: false, replaces: null, joins: load.joins, complete: load.kind === 'folder',
     source: load.source!, blob: load.blob!, mediaType: 'application/octet-stream',
   })
 }
@@ -79,7 +83,7 @@ async function takeAll(work: Work, load: LoadRow, device: Device, job: string, s
     const file = await device.next(job, rubric.scan.source)
     if (!file) return loadEnded(work.sql, load, 'ended', null)
     sides += await storeSides(work, file, sides, {
-      load: load.id, batch: load.batch_id, twoSided, paired: rubric.clean.card && rubric.scan.source === 'glass', replaces: load.replaces, source, mediaType: file.mediaType,
+      load: load.id, batch: load.batch_id, twoSided, paired: rubric.clean.card && rubric.scan.source === 'glass', replaces: load.replaces, joins: load.joins, source, mediaType: file.mediaType,
     }, rubric)
   }
 }

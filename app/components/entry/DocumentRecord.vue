@@ -5,6 +5,7 @@ import { saidSize } from '~/words/size'
 import { saidTime } from '~/words/time'
 
 const props = defineProps<{ document: DocumentPage }>()
+defineEmits<{ changed: [] }>()
 const pageAt = ref(0)
 const page = computed(() => props.document.pages[pageAt.value] ?? null)
 const values = computed(() => (props.document.documentType?.fields ?? []).flatMap((field) => {
@@ -27,7 +28,7 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
         <h2 class="mb-1 text-xl">{{ document.files.length === 1 ? 'File' : 'Files' }}</h2>
         <ul v-if="document.files.length">
           <li v-for="file in document.files" :key="file.id" class="border-b border-rule py-2">
-            <p class="flex items-baseline gap-3"><span class="numbers min-w-0 flex-1 break-words">{{ file.name }}</span><span class="small text-faded">{{ saidSize(file.bytes) }}</span></p>
+            <p class="flex items-baseline gap-3"><span class="numbers min-w-0 flex-1 break-words">{{ file.name }}</span><span v-if="document.edition > 1" class="small text-faded">edition {{ file.edition }}</span><span class="small text-faded">{{ saidSize(file.bytes) }}</span></p>
             <p class="mt-1 flex gap-5"><a class="link" :href="`/api/files/${file.id}?as=view`" target="_blank" rel="noopener">Open</a><a class="link" :href="`/api/files/${file.id}`" download>Download</a></p>
           </li>
         </ul>
@@ -49,6 +50,7 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
         <p v-if="!document.slips.length" class="text-faded">Not sent anywhere yet.</p>
         <DeliverySlip v-for="slip in document.slips" :key="slip.id" :slip="slip" />
       </section>
+      <AddPages :document="document" @changed="$emit('changed')" />
     </div>
   </div>
 </template>

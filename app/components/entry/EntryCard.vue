@@ -98,6 +98,10 @@ function fillFrom(x: number, y: number) {
           :changed="changed.has(field.id)" :fault="faults.get(field.id) ?? null" @focus="focused = field.id; filling = null"
         />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>
+        <details class="my-3" :open="document.edition > 1">
+          <summary class="link cursor-pointer">Add pages to it</summary>
+          <AddPages class="mt-2" :document="document" @changed="emit('kept')" />
+        </details>
       </div>
       <div class="border-t border-rule px-6 pt-2.5 pb-1.5">
         <TroubleBand :words="trouble" />

@@ -12,8 +12,8 @@ const words = computed(() => {
   if (page.fate === 'unreadable') return 'unreadable'
   if (props.taken) return 'to be moved'
   if (aside.value) return page.fate === 'blank' ? 'blank' : 'set aside'
-  if (page.asks) return 'needs your eye'
-  if (page.fate === 'held') return 'waits with it'
+  if (page.asks) return 'your eye'
+  if (page.fate === 'held') return 'waits'
   return null
 })
 // A thumbnail has 240 pixels across; what is shown larger needs the page itself.

@@ -36,7 +36,7 @@ const { values } = props.corrections
   <div role="toolbar" aria-label="Change the ribbon at the caret" class="flex flex-wrap items-center gap-x-0.5">
     <button
       v-for="tool in tools" :key="tool.name" type="button" :disabled="!tool.on" :title="`${tool.name} (${tool.keys})`"
-      class="flex min-h-10 items-center gap-1.5 rounded-xs border border-transparent px-2 text-sm whitespace-nowrap text-lapis enabled:hover:border-lapis disabled:text-faded disabled:opacity-60" @click="tool.act()"
+      class="flex min-h-9 items-center gap-1.5 rounded-xs border border-transparent px-1.5 text-sm whitespace-nowrap text-lapis enabled:hover:border-lapis disabled:text-faded disabled:opacity-60" @click="tool.act()"
     >
       <component :is="tool.icon" :size="16" aria-hidden="true" />{{ tool.name }} <kbd>{{ tool.keys }}</kbd>
     </button>

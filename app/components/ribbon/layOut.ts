@@ -37,7 +37,7 @@ const isShort = (segment: Segment) => segment.kind === 'document' && segment.pag
 export function layOut(segments: readonly Segment[], look: RibbonLook): { lines: Line[], height: number } {
   const lines: Line[] = []
   let y = 0
-  const row = look.height + captionHeight
+  const rowHeight = look.height + captionHeight
   const end = (line: Line) => {
     line.y = y
     y += line.height
@@ -50,12 +50,14 @@ export function layOut(segments: readonly Segment[], look: RibbonLook): { lines:
     verse = null
     right = 0
   }
-  for (const segment of segments) {
-    if (isShort(segment)) {
+  for (const [at, segment] of segments.entries()) {
+    // One alone among long ones would only make a gap.
+    const inVerse = isShort(segment) && [segments[at - 1], segments[at + 1]].some(near => near !== undefined && isShort(near))
+    if (inVerse) {
       const placed = inOneLine(segment.pages, look)
       const width = Math.max(headWidth - 20, placed.width)
       if (verse && right + width > look.width) endVerse()
-      verse ??= { key: segment.key, y: 0, height: shortHead + row + 2 * pad, pagesFrom: pad + shortHead, heads: [], pages: [], rule: true }
+      verse ??= { key: segment.key, y: 0, height: shortHead + rowHeight + 2 * pad, pagesFrom: pad + shortHead, heads: [], pages: [], rule: true }
       verse.heads.push({ segment, x: right, width, short: true })
       for (const page of placed.pages) verse.pages.push({ ...page, x: right + page.x })
       right += width + 3 * gap
@@ -63,12 +65,12 @@ export function layOut(segments: readonly Segment[], look: RibbonLook): { lines:
     }
     endVerse()
     const rows = wrapped(segment.pages, look)
-    rows.forEach((pages, at) => {
-      const last = at === rows.length - 1
-      const top = at === 0 ? pad : 0
+    rows.forEach((pages, row) => {
+      const last = row === rows.length - 1
+      const top = row === 0 ? pad : 0
       end({
-        key: `${segment.key}-${at}`, y: 0, height: top + row + (last ? pad : gap), pagesFrom: top,
-        heads: at === 0 ? [{ segment, x: 0, width: headWidth - 12, short: false }] : [],
+        key: `${segment.key}-${row}`, y: 0, height: top + rowHeight + (last ? pad : gap), pagesFrom: top,
+        heads: row === 0 ? [{ segment, x: 0, width: headWidth - 12, short: false }] : [],
         pages: pages.map(page => ({ ...page, x: headWidth + page.x })), rule: last,
       })
     })

@@ -72,7 +72,7 @@ const isChanged = computed(() => props.batches.length > 0)
       <p v-if="!isChanged" class="small mt-2 text-faded">Scan a batch of this paper once, and its pages stand here to draw zones on.</p>
       <template v-if="page">
         <p class="mt-3 flex flex-wrap items-center gap-2 text-sm">
-          <button type="button" class="act-quiet min-h-9!" :disabled="page.id === shown[0]?.id" @click="turn(-1)">Before</button><span class="numbers">page {{ page.position }}, {{ page.side }}</span><button type="button" class="act-quiet min-h-9!" :disabled="page.id === shown.at(-1)?.id" @click="turn(1)">Next</button>
+          <button type="button" class="act-quiet min-h-9!" :disabled="page.id === shown[0]?.id" @click="turn(-1)">Previous</button><span class="numbers">page {{ page.position }}, {{ page.side }}</span><button type="button" class="act-quiet min-h-9!" :disabled="page.id === shown.at(-1)?.id" @click="turn(1)">Next</button>
           <label class="ml-auto">Ruler <select v-model="unit" class="rounded-xs border border-rule bg-white px-1 py-1"><option value="in">inches</option><option value="mm">millimetres</option></select></label>
         </p>
         <p class="small mt-1 min-h-10 text-faded">{{ takesZone ? zone ? `The zone: ${zone.x}, ${zone.y}, ${zone.width} wide, ${zone.height} high (${zone.unit ?? 'in'}).` : 'Draw a zone for the rule, or press a code that was found: it takes its place, with room to spare.' : 'This rule looks at no place.' }}</p>

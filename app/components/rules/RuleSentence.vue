@@ -58,7 +58,7 @@ const id = computed(() => `rule-${props.number}`)
       </template>
       <template v-else>Start a document after a sheet that is blank on every side</template>
       <template v-if="types.length">
-        ; it is a <select :class="word" :value="rule.type ?? ''" :aria-label="`Rule ${number}: type of the document`" @change="set({ type: picked($event) || undefined })"><option value="">document of the usual type</option><option v-for="type in types" :key="type.id" :value="type.id">{{ type.label }}</option></select>
+        , it is a <select :class="word" :value="rule.type ?? ''" :aria-label="`Rule ${number}: type of the document`" @change="set({ type: picked($event) || undefined })"><option value="">document of the usual type</option><option v-for="type in types" :key="type.id" :value="type.id">{{ type.label }}</option></select>
       </template>
       <template v-if="rule.rule === 'barcode' || rule.rule === 'text'">
         and the sheet is <select :class="word" :value="rule.sheet ?? 'keep'" :aria-label="`Rule ${number}: the matched sheet`" @change="set({ sheet: picked($event) as RawRule['sheet'] })"><option value="keep">its first page</option><option value="set-aside">set aside</option></select>

@@ -4,9 +4,9 @@ import { counted } from '~/words/count'
 import { saidSize } from '~/words/size'
 import { useUploads } from './useUploads'
 
-const props = defineProps<{ batch: number }>()
+const props = defineProps<{ batch: number, /** The document to whose end the pages go. */ joins?: number | null }>()
 const emit = defineEmits<{ busy: [is: boolean] }>()
-const { uploads, busy, add, cancel, again } = useUploads(() => props.batch)
+const { uploads, busy, add, cancel, again } = useUploads(() => props.batch, () => props.joins ?? null)
 watch(busy, is => emit('busy', is))
 
 const zone = useTemplateRef<HTMLElement>('zone')

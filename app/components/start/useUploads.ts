@@ -5,7 +5,7 @@ const atOnce = 2
 const pictures = ['image/jpeg', 'image/png', 'image/webp']
 
 /** Sends files into a batch, a few at a time, with progress; a file that failed can be sent again and is taken in once. */
-export function useUploads(batch: MaybeRefOrGetter<number>) {
+export function useUploads(batch: MaybeRefOrGetter<number>, joins: MaybeRefOrGetter<number | null> = null) {
   const uploads = ref<Upload[]>([])
   const files = new Map<string, File>()
   const requests = new Map<string, XMLHttpRequest>()
@@ -30,7 +30,7 @@ export function useUploads(batch: MaybeRefOrGetter<number>) {
     Object.assign(upload, { state: 'sending', sent: 0, trouble: null })
     const request = new XMLHttpRequest()
     requests.set(key, request)
-    request.open('POST', `/api/batches/${toValue(batch)}/files?${new URLSearchParams({ name, upload: key }).toString()}`)
+    request.open('POST', `/api/batches/${toValue(batch)}/files?${new URLSearchParams({ name, upload: key, ...toValue(joins) === null ? {} : { joins: String(toValue(joins)) } }).toString()}`)
     request.upload.onprogress = event => (of(key).sent = event.loaded)
     request.onload = () => ended(key, request.status < 300 ? 'safe' : 'failed', request.status < 300 ? null : words(request))
     request.onerror = () => ended(key, 'failed', 'The connection broke. Send it again; it is taken in once.')

@@ -49,7 +49,7 @@ const neighbours = computed(() => {
       </nav>
     </PageTitle>
     <EntryCard v-if="entering" :document="document" @kept="refresh" />
-    <DocumentRecord v-else-if="document.filled" :document="document" />
+    <DocumentRecord v-else-if="document.filled" :document="document" @changed="refresh" />
     <p v-else class="text-faded" role="status">The document is being read; its values appear here when that is done.</p>
   </template>
   <p v-else-if="!trouble" class="text-faded" role="status">Fetching the document…</p>

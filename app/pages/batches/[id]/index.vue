@@ -82,7 +82,7 @@ async function expected() {
     </div>
     <div class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_17rem]">
       <BatchRibbon ref="ribbon" :batch="batch" :view="view" :choice="choice" :corrections="corrections" @open="closeUp = $event" @rescan="rescan" />
-      <aside class="sticky top-32 space-y-6">
+      <aside aria-label="About the page and the batch" class="sticky top-40 max-h-[calc(100vh-10.5rem)] space-y-6 overflow-y-auto pr-1">
         <MarginNote :page="choice.current.value" />
         <PageLedger :batch="batch" @expect="expecting = true" />
         <p class="small text-faded"><kbd>←</kbd> <kbd>→</kbd> <kbd>↑</kbd> <kbd>↓</kbd> move the caret, with <kbd>Shift</kbd> they choose; <kbd>Space</kbd> shows the page large, <kbd>D</kbd> goes to the next doubtful one</p>

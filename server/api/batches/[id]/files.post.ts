@@ -10,6 +10,8 @@ const Query = z.strictObject({
   name: z.string().trim().min(1).max(255),
   /** Names this upload: sent again with the same one, it is taken in once. */
   upload: z.uuid(),
+  /** A document to whose end its pages go. */
+  joins: z.coerce.number().int().positive().optional(),
 })
 const mostBytes = 2 * 1024 ** 3
 
@@ -17,7 +19,7 @@ const mostBytes = 2 * 1024 ** 3
 export default defineEventHandler(async (event) => {
   const id = idOf(event)
   await requireBatch(event, id)
-  const { name, upload } = queryOf(event, Query)
+  const { name, upload, joins } = queryOf(event, Query)
   const { sql, queue, blobs } = store()
   let blob: string
   try {
@@ -27,7 +29,7 @@ export default defineEventHandler(async (event) => {
     if ((error as NodeJS.ErrnoException).code === 'ENOSPC') throw createError({ statusCode: 507, message: `“${name}” was not taken: the disk with the pictures is full. Ask a steward to make room, then try again.` })
     throw error
   }
-  if (!await addFile(sql, queue, id, { upload, source: name, blob, kind: 'files' })) throw conflict('This batch takes no files now: its paper was said to be complete. Reopen it, or start another one.')
+  if (!await addFile(sql, queue, id, { upload, source: name, blob, kind: 'files', joins: joins ?? null })) throw conflict('This batch takes no files now: its paper was said to be complete. Reopen it, or start another one.')
   setResponseStatus(event, 201)
   return { ok: true }
 })

@@ -1,0 +1,245 @@
+import { expect, test, type Page } from '@playwright/test'
+import type { BatchDetail, DeviceChoice, RubricChoice } from '../../core/model/views'
+import { makeStack } from '../../standins/paper/stacks'
+import { until } from '../product/client'
+import { emptyFeeder, putPaper, running } from '../product/running'
+import { expectAccessible, signIn } from './desk'
+
+const seed = 8
+const { truth } = makeStack('mooring-permits', seed)
+const doubtful = truth.documents.find(document => document.undecidable)!.sides[0]!
+
+const show = async (page: Page, id: number) => await (await page.request.get(`/api/batches/${id}`)).json() as BatchDetail
+
+/** A batch of permits, scanned and sorted, by the routes that the screens use. */
+async function scanned(page: Page): Promise<number> {
+  const rubrics = await (await page.request.get('/api/rubrics')).json() as RubricChoice[]
+  const devices = await (await page.request.get('/api/devices')).json() as DeviceChoice[]
+  await emptyFeeder()
+  await putPaper(seed)
+  const { id } = await (await page.request.post('/api/batches', { data: { rubric: rubrics.find(one => one.name === 'Mooring permits')!.id, device: devices[0]!.id } })).json() as { id: number }
+  await until(() => show(page, id), batch => batch.loads[0]!.state === 'ended')
+  await page.request.post(`/api/batches/${id}/complete`)
+  await until(() => show(page, id), batch => batch.state === 'to fix')
+  return id
+}
+
+/** Puts copies of these pages, by number, at the end of their batch. */
+async function copy(page: Page, id: number, positions: (pages: BatchDetail['pages']) => BatchDetail['pages']): Promise<void> {
+  const { pages } = await show(page, id)
+  const answer = await page.request.post(`/api/batches/${id}/paste`, { data: { from: id, pages: positions(pages).map(one => one.id), before: null, cut: false } })
+  expect(answer.status()).toBe(200)
+}
+
+const at = (page: Page, position: number) => page.locator(`[data-position="${position}"]`)
+const positions = (page: Page) => page.locator('[data-position]').evaluateAll(all => all.map(one => Number((one as HTMLElement).dataset.position)))
+
+test('the ribbon by mouse: choosing, dragging, filters, finding, zoom, both sides, the contact sheet', async ({ page }) => {
+  await signIn(page, 'Tamsin')
+  const id = await scanned(page)
+  await page.goto(`/batches/${id}`)
+  const [first, second] = truth.documents.filter(document => document.sides.length > 1)
+  const [a, b] = first!.sides as [number, number]
+
+  // The margin note shows what was read, and where.
+  await at(page, a).click()
+  await expect(page.getByText('its own check sum agrees, and it fits the pattern')).toBeVisible()
+  await expect(page.getByAltText(`What was read on page ${a}`)).toBeVisible()
+
+  // Two pages are chosen and dragged in front of another document's second page.
+  const target = second!.sides[1]!
+  await at(page, b).click()
+  await at(page, first!.sides.at(-1)!).click({ modifiers: ['Shift'] })
+  await at(page, b).dragTo(at(page, target), { targetPosition: { x: 10, y: 20 } })
+  await expect.poll(async () => {
+    const order = await positions(page)
+    return order.indexOf(target) - order.indexOf(b)
+  }).toBeGreaterThan(0)
+  await expect.poll(async () => (await show(page, id)).pages.find(one => one.position === b)!.document).toBe(second!.document)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(async () => (await show(page, id)).pages.find(one => one.position === b)!.document).toBe(first!.document)
+
+  // Only the doubtful pages; then those of one value.
+  await page.getByRole('radio', { name: /^Doubtful/ }).check({ force: true })
+  await expect(at(page, doubtful)).toBeVisible()
+  await expect(at(page, a)).toBeHidden()
+  await expectAccessible(page)
+  await page.getByRole('radio', { name: /^All pages/ }).check({ force: true })
+  await page.getByLabel('Find pages by value, note or word').fill(truth.sides[a - 1]!.barcode!.value)
+  await expect(page.getByText(`${first!.sides.length} of ${truth.sides.length} sides`)).toBeVisible()
+  await page.getByLabel('Find pages by value, note or word').press('Escape')
+
+  // Larger and smaller, blanks folded away or both sides.
+  const height = async () => (await at(page, a).boundingBox())!.height
+  const usual = await height()
+  for (let press = 0; press < 4; press++) await page.getByRole('button', { name: 'Larger pages' }).click()
+  await expect.poll(height).toBeGreaterThan(3 * usual)
+  await at(page, a).click()
+  for (let press = 0; press < 6; press++) await page.keyboard.press('-')
+  await expect.poll(height).toBeLessThan(usual)
+  expect((await positions(page)).length).toBeGreaterThanOrEqual(40)
+  const blank = truth.sides.findIndex(side => side.fate === 'blank') + 1
+  const width = async () => (await at(page, blank).boundingBox())!.width
+  const narrow = await width()
+  await page.keyboard.press('f')
+  await expect.poll(width).toBeGreaterThan(narrow)
+  await page.keyboard.press('f')
+  for (let press = 0; press < 2; press++) await page.keyboard.press('+')
+
+  await page.getByRole('link', { name: 'Contact sheet to print' }).click()
+  await expect(page.getByRole('img')).toHaveCount(truth.sides.length)
+  await expectAccessible(page)
+})
+
+test('pages are chosen, cut and put into another batch by keys alone; the second person looks on', async ({ page, browser }) => {
+  await signIn(page, 'Tamsin')
+  const [from, into] = [await scanned(page), await scanned(page)]
+  await page.goto(`/batches/${from}`)
+  const moved = truth.documents[0]!.sides.at(-1)!
+  await at(page, moved).focus()
+  await page.keyboard.press('Control+x')
+  await page.goto(`/batches/${into}`)
+  await at(page, 1).focus()
+  await page.keyboard.press('Control+v')
+  await expect(at(page, truth.sides.length + 1)).toBeVisible()
+  const [source, target] = [await show(page, from), await show(page, into)]
+  expect(source.pages.find(one => one.position === moved)).toMatchObject({ fate: 'separator', byHand: true })
+  expect([source.totals.scanned, target.totals.scanned]).toEqual([truth.sides.length, truth.sides.length + 1])
+
+  // Shift and arrows choose; one key sets all of it aside, one brings it back.
+  await at(page, 1).focus()
+  for (let press = 0; press < 3; press++) await page.keyboard.press('Shift+ArrowRight')
+  await page.keyboard.press('Delete')
+  await expect.poll(async () => (await show(page, into)).pages.filter(one => one.byHand).length).toBe(4)
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => (await show(page, into)).pages.filter(one => one.byHand).length).toBe(0)
+
+  const other = await (await browser.newContext({ baseURL: running().app })).newPage()
+  await signIn(other, 'Hedra')
+  await other.goto(`/batches/${into}`)
+  await expect(other.getByText('Tamsin works on this batch now.')).toBeVisible()
+  await expect(other.getByRole('toolbar')).toBeHidden()
+  await expectAccessible(other)
+  await other.getByRole('button', { name: 'Take it over' }).click()
+  await expect(other.getByRole('toolbar')).toBeVisible()
+  await expect(page.getByText('Hedra works on this batch now.')).toBeVisible()
+  await other.context().close()
+})
+
+test('ten doubtful pages with keys alone', async ({ page }) => {
+  await signIn(page, 'Tamsin')
+  const id = await scanned(page)
+  await page.request.post(`/api/batches/${id}/hold`, { data: {} })
+  for (let times = 0; times < 4; times++) await copy(page, id, pages => pages.filter(one => one.asks))
+  await page.goto(`/fix?batch=${id}`)
+  const left = page.getByText(/pages? to look at in this batch/)
+  await expect(left).toHaveText(/^16 /)
+  await expectAccessible(page)
+  const begun = Date.now()
+  for (let answered = 1; answered <= 10; answered++) {
+    await expect(page.getByLabel('What does the number beside the bars say?')).toBeFocused()
+    await page.keyboard.press('Alt+1')
+    await expect(left).toHaveText(new RegExp(`^${16 - answered} `))
+  }
+  const seconds = (Date.now() - begun) / 1000
+  test.info().annotations.push({ type: 'measured', description: `ten doubtful pages: ${seconds.toFixed(1)} s` })
+  console.log(`      ten doubtful pages, one key each: ${seconds.toFixed(1)} s of waiting for the product`)
+})
+
+test('a ribbon of more than 5,000 pages', async ({ page }) => {
+  await signIn(page, 'Tamsin')
+  const id = await scanned(page)
+  await page.request.post(`/api/batches/${id}/hold`, { data: {} })
+  for (let count = truth.sides.length; count < 5000; count *= 2) await copy(page, id, pages => pages)
+  const begun = Date.now()
+  await page.goto(`/batches/${id}`)
+  await expect(at(page, 1)).toBeVisible()
+  const opened = Date.now() - begun
+  const frames = await page.evaluate(() => new Promise<number[]>((resolve) => {
+    const times: number[] = []
+    let last = performance.now()
+    const step = (now: number) => {
+      times.push(now - last)
+      last = now
+      window.scrollBy(0, 400)
+      if (times.length < 240) requestAnimationFrame(step)
+      else resolve(times.slice(1))
+    }
+    requestAnimationFrame(step)
+  }))
+  const sorted = [...frames].sort((one, two) => one - two)
+  const words = `opened in ${opened} ms; of ${frames.length} frames while scrolling the middle one took ${sorted[sorted.length >> 1]!.toFixed(0)} ms, nine in ten under ${sorted[Math.floor(sorted.length * 0.9)]!.toFixed(0)} ms, the longest ${sorted.at(-1)!.toFixed(0)} ms`
+  test.info().annotations.push({ type: 'measured', description: words })
+  console.log(`      ${(await show(page, id)).pages.length} pages: ${words}`)
+  // Only what is in sight is drawn.
+  expect(await page.locator('[data-position]').count()).toBeLessThan(400)
+  await at(page, (await positions(page))[0]!).focus()
+  await page.keyboard.press('End')
+  await expect(page.locator('[data-position]:focus')).toBeVisible()
+})
+
+test('a steward draws a zone on a real page, types a pattern, tries the draft and sees what would change', async ({ page }) => {
+  await signIn(page, 'Piers')
+  const id = await scanned(page)
+  await page.goto('/rubrics')
+  await page.getByRole('link', { name: 'Mooring permits' }).click()
+  await page.getByLabel('Sample batch').selectOption(String(id))
+  const zone = page.getByRole('group', { name: /^Zone:/ })
+  await expect(zone).toBeVisible()
+  await expect(page.getByText(/^\d+ of \d+ codes match/)).toBeVisible()
+  await expectAccessible(page)
+
+  // A code that was found gives its place, with room to spare; keys move and size it.
+  await page.getByRole('button', { name: /^Take the place of Code128/ }).click()
+  const box = truth.sides[0]!.barcode!
+  await expect.poll(async () => {
+    const [x, y, width] = [...(await zone.getAttribute('aria-label'))!.matchAll(/[\d.]+/g)].map(Number) as [number, number, number]
+    return x < box.x && y < box.y && x + width > box.x + box.width
+  }).toBe(true)
+  const before = await zone.getAttribute('aria-label')
+  await zone.focus()
+  await page.keyboard.press('ArrowLeft')
+  await page.keyboard.press('Shift+ArrowDown')
+  expect(await zone.getAttribute('aria-label')).not.toBe(before)
+
+  // Drawn by mouse somewhere else, in millimetres.
+  await page.getByLabel('Ruler').selectOption('mm')
+  const picture = (await page.getByAltText('Page 1', { exact: true }).boundingBox())!
+  await page.mouse.move(picture.x + 20, picture.y + 300)
+  await page.mouse.down()
+  await page.mouse.move(picture.x + 160, picture.y + 380, { steps: 4 })
+  await page.mouse.up()
+  await expect(page.getByText(/^The zone: .*\(mm\)/)).toBeVisible()
+
+  // The pattern is judged as one types.
+  await page.getByLabel('Rule 1: pattern').fill('^MP26-(?<permit>[0-9')
+  await expect(page.getByText('This is no regular expression yet.')).toBeVisible()
+  await page.getByLabel('Rule 1: pattern').fill('^MP26-(?<permit>\\d{5})$')
+  await expect(page.getByText('In words: ‘MP26-’, five digits')).toBeVisible()
+
+  // Nothing is found there: the try says so, with both notes.
+  await page.getByRole('tab', { name: 'Try it' }).click()
+  await page.getByRole('button', { name: 'Try it', exact: true }).click()
+  await expect(page.getByText(/^\d+ pages would be somewhere else$/)).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByText(/^Today starts document 1/).first()).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Throw the draft away' }).click()
+  await expect(page.getByRole('button', { name: /^Publish as/ })).toBeDisabled()
+})
+
+test('separator sheets from a list', async ({ page }) => {
+  await signIn(page, 'Jowan')
+  await page.getByRole('link', { name: 'Start a scan' }).click()
+  await page.getByRole('link', { name: 'Print separator sheets' }).click()
+  await page.getByLabel('For').selectOption({ label: 'Office letters: Letter (separator sheet)' })
+  await page.getByLabel('a set from a list').check()
+  await page.getByLabel('Read a CSV file').setInputFiles({ name: 'files.csv', mimeType: 'text/csv', buffer: Buffer.from('file;note\nHM204;first\nQA7;second\n') })
+  await expect(page.getByText('1 do not fit')).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Make 2 sheets/ })).toBeDisabled()
+  await expectAccessible(page)
+  await page.getByLabel(/^A line for each sheet/).fill('HM204\nQA007')
+  await page.getByRole('button', { name: 'Make 2 sheets as PDF' }).click()
+  await expect(page.getByText('The PDF is made.')).toBeVisible()
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save the PDF' }).click()])
+  expect(download.suggestedFilename()).toBe('separator-sheets.pdf')
+})
