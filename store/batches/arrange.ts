@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { differences, Difference, Expected, type CountedLoad } from '../../core/ledger/expected'
 import type { Rubric } from '../../core/model/rubric'
+import { sealed } from '../../core/split/sealed'
 import type { SplitOutcome } from '../../core/split/types'
 import type { Tx } from '../database'
 import { settle } from '../documents/fill'
@@ -16,7 +17,7 @@ import { storeDocuments, storeFates } from './storeOutcome'
 export async function arrange(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
   const edits = await editsOf(tx, batch)
   const sides = await sidesOf(tx, batch, rubric, edits)
-  const outcome = outcomeOf(sides, edits, rubric)
+  const outcome = sealed(outcomeOf(sides, edits, rubric), await confirmedDocuments(tx, batch), await loosePages(tx, batch))
   const documents = await storeDocuments(tx, batch, outcome, new Map(sides.map(side => [side.page, side.id])))
   await storeFates(tx, batch, outcome, documents)
   const off = await compareWithExpected(tx, batch, sides, outcome)
@@ -29,6 +30,20 @@ export async function arrange(tx: Tx, queue: Queue, batch: number, rubric: Rubri
     await sendOn(tx, queue, batch, rubric)
     await settle(tx, queue, batch, rubric)
   }
+}
+
+/** The page numbers of each document that is confirmed, by its first page. */
+async function confirmedDocuments(tx: Tx, batch: number): Promise<Map<number, number[]>> {
+  const rows = await tx<{ pages: number[] }[]>`
+    select (select jsonb_agg(position order by place) from pages where document_id = documents.id) as pages
+    from documents
+    where batch_id = ${batch} and state <> 'open'`
+  return new Map(rows.map(({ pages }) => [pages[0]!, pages]))
+}
+
+async function loosePages(tx: Tx, batch: number): Promise<Set<number>> {
+  const rows = await tx<{ position: number }[]>`select position from pages where batch_id = ${batch} and document_id is null`
+  return new Set(rows.map(row => row.position))
 }
 
 /** Keeps where expected and found differ; whether anything of it was not let pass by a person. */

@@ -38,18 +38,15 @@ export async function sortAgain(sql: Sql, queue: Queue, batch: number): Promise<
   })
 }
 
-/**
- * Takes back that all paper is in: more loads may join. False where the batch is not being sorted or indexed, or a
- * document of it is confirmed already.
- */
+/** Takes back that all paper is in: more loads may join. False once a document of the batch has been sent. */
 export async function reopenBatch(sql: Sql, batch: number): Promise<boolean> {
   return sql.begin(async (tx) => {
     await tx`select 1 from batches where id = ${batch} for update`
     const changed = await tx`
       update batches
       set state = 'receiving', completed_at = null
-      where id = ${batch} and state in ('sorting', 'to fix', 'to index')
-        and not exists (select 1 from documents where batch_id = ${batch} and state <> 'open')
+      where id = ${batch} and state in ('sorting', 'to fix', 'to index', 'sending')
+        and not exists (select 1 from documents where batch_id = ${batch} and (state = 'sent' or edition > 1))
       returning id`
     await tell(tx, { about: 'batch', batch })
     return changed.length > 0

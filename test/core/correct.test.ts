@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { KeptEdit, type Edit } from '../../core/model/edit'
 import { correct } from '../../core/split/correct'
+import { sealed } from '../../core/split/sealed'
 import { splitPages } from '../../core/split/split'
 import type { SplitPage } from '../../core/split/types'
 import { rubricFor, sides } from './pages'
@@ -43,5 +44,20 @@ describe('corrections on the ribbon', () => {
     expect(outcome.documents.map(document => [document.pages, document.barcode.value])).toEqual([[[1], 'MP26-04217'], [[3], undefined], [[7], 'MP26-04218']])
     expect(outcome.pages[4]!.why).toBe('Set aside by hand.')
     expect(outcome.pages[2]!.why).toBe('Starts a document: a person said so.')
+  })
+})
+
+describe('a confirmed document', () => {
+  const sealedText = (confirmed: [number, number[]][], pages: SplitPage[], loose = [3, 4, 5, 6]) => sealed(splitPages(pages, rubric), new Map(confirmed), new Set(loose)).pages.map(page => `${page.page}${page.fate[0]}${page.document ?? ''}${page.asks ? '?' : ''}`).join(' ')
+  const later = sides({ code: 'MP26-04217' }, {}, {}, null, {}, { code: 'MP26-04218' })
+
+  it('takes no page of a later load: these wait, up to the next start', () => {
+    expect(sealedText([[1, [1, 2]]], later)).toBe('1k1 2k1 3h? 4b 5h 6k2')
+  })
+
+  it('stays as it is where nothing follows, and is left alone where its pages changed', () => {
+    expect(sealedText([[1, [1, 2, 3, 5]]], later)).toBe('1k1 2k1 3k1 4b 5k1 6k2')
+    expect(sealedText([[1, [1, 3]]], later)).toBe('1k1 2k1 3k1 4b 5k1 6k2')
+    expect(sealedText([[1, [1, 2]]], later, [5, 6])).toBe('1k1 2k1 3k1 4b 5k1 6k2')
   })
 })

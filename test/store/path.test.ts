@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { abandonBatch, completeBatch } from '../../store/batches/complete'
+import { abandonBatch, completeBatch, reopenBatch } from '../../store/batches/complete'
 import { answerPage, correctBatch, correctionsOf, redoCorrection, undoCorrection } from '../../store/batches/correct'
 import { holdBatch, resumeBatch } from '../../store/batches/hold'
 import { ledgerOfBatch } from '../../store/batches/ledger'
@@ -159,6 +159,25 @@ describe('a person', () => {
     expect(await answerPage(sql, queue, page, { as: 'start' }, owner)).toBe('nothing')
     expect((await documentsOfBatch(sql, batch)).map(document => document.barcode)).toEqual(['MP26-04217', 'MP26-04218'])
     expect((await pagesOfBatch(sql, batch)).map(found => found.document)).toEqual([1, null, 2, null, 2, null])
+  })
+
+  it('may have more paper join until a document is sent; what would follow a confirmed one waits', async () => {
+    await sorted(code('MP26-04217'), blank)
+    await fillAll()
+    await enterFields(sql, queue, (await findDocument(sql, (await documentsOfBatch(sql, batch))[0]!.id))!, {}, owner, true)
+    expect(await reopenBatch(sql, batch)).toBe(true)
+    await addLoad(sql, queue, batch, device)
+    await useLoad()
+    for (let side = 0; side < 4; side++) await receive()
+    await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
+    await completeBatch(sql, queue, batch)
+    for (const page of (await pagesOfBatch(sql, batch)).slice(2)) await pageExamined(sql, queue, (await pageToExamine(sql, page.id))!, { evidence: evidence(page.side === 'back' ? blank : {}), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await splitBatch(sql, queue, batch)
+    expect((await pagesOfBatch(sql, batch)).map(page => `${page.fate?.[0]}${page.document ?? ''}${page.asks ? '?' : ''}`).join(' ')).toBe('k1 b h? b h b')
+    expect(await answerPage(sql, queue, { id: await idOf(3), batch }, { as: 'start' }, owner)).toBe('done')
+    expect((await documentsOfBatch(sql, batch)).map(document => document.state)).toEqual(['indexed', 'open'])
+    await sql`update documents set state = 'sent' where batch_id = ${batch} and state = 'indexed'`
+    expect(await reopenBatch(sql, batch)).toBe(false)
   })
 
   it('may have a held batch go on: what is not done is asked for again', async () => {

@@ -34,8 +34,8 @@ const progress = computed(() => {
 })
 const again = shallowRef<{ id: number, batch: number, position: number, source: 'feeder' | 'glass' } | null>(null)
 const rescan = (page: PageView) => (again.value = { id: page.id, batch: id, position: page.position, source: batch.value!.source })
-/** A batch that was completed too early takes paper again, as long as nothing of it is confirmed. */
-const mayReopen = computed(() => ['to fix', 'to index'].includes(batch.value?.state ?? '') && batch.value!.documents.every(document => document.state === 'open'))
+/** A batch that was completed too early takes paper again, as long as nothing of it is sent. */
+const mayReopen = computed(() => ['to fix', 'to index', 'sending'].includes(batch.value?.state ?? '') && batch.value!.documents.every(document => document.state !== 'sent'))
 const reopen = () => run(() => ask(`/api/batches/${id}/reopen`, { method: 'POST' }).then(() => undefined))
 const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST' }))
 
