@@ -19,10 +19,11 @@ onMounted(() => (top.value = (root.value?.getBoundingClientRect().top ?? 0) + wi
 
 const segments = computed(() => segmentsOf({ pages: props.view.pages.value, documents: props.batch.documents }))
 const drawn = computed(() => layOut(segments.value, { width: Math.max(320, width.value), height: props.view.height.value, folded: props.view.folded.value }))
-/** Lines in sight, and a screenful around them. */
+/** Lines in sight, a screenful around them, and the caret's, which must be there to have the keyboard. */
 const lines = computed(() => {
   const from = scrolled.value - top.value - screen.value
-  return drawn.value.lines.filter(line => line.y + line.height > from && line.y < from + 3 * screen.value)
+  const caret = props.choice.current.value?.position
+  return drawn.value.lines.filter(line => (line.y + line.height > from && line.y < from + 3 * screen.value) || line.pages.some(one => one.page.position === caret))
 })
 const order = computed(() => props.view.pages.value.map(page => page.position))
 const at = computed(() => order.value.indexOf(props.choice.current.value?.position ?? -1))
@@ -36,7 +37,6 @@ async function show() {
   const [from, to] = [top.value + line.y - 90, top.value + line.y + line.height + 24]
   if (from < window.scrollY) window.scrollTo({ top: from })
   else if (to > window.scrollY + window.innerHeight) window.scrollTo({ top: to - window.innerHeight })
-  await nextTick()
   await nextTick()
   root.value?.querySelector<HTMLElement>(`[data-position="${position}"]`)?.focus({ preventScroll: true })
 }

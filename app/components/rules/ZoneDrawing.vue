@@ -92,11 +92,12 @@ const css = (one: Box) => ({ left: `${one.x * scale.value}px`, top: `${one.y * s
     </svg>
     <div class="absolute cursor-crosshair bg-white" :style="{ left: `${ruler}px`, top: `${ruler}px`, width: `${inches.width * scale}px`, height: `${inches.height * scale}px` }" @pointerdown="begin($event, 'new')">
       <img :src="`/api/pages/${page.id}/view?v=${page.picture}`" :alt="`Page ${page.position}`" draggable="false" class="h-full w-full">
-      <button v-for="code in page.codes" :key="`${code.x} ${code.y}`" type="button" class="absolute border-2 border-verdigris" :style="css(code)" :title="`${code.format} '${code.value}': take its place`" :aria-label="`Take the place of ${code.format} ${code.value}`" @pointerdown.stop @click="around(code)" />
-      <span v-for="spot in page.unread" :key="`${spot.x} ${spot.y}`" class="absolute border-2 border-dashed border-ochre" :style="css(spot)" />
       <div v-if="box" class="absolute cursor-move border-2 border-lapis bg-lapis/10" :style="css(box)" role="group" tabindex="0" :aria-label="`Zone: ${zone!.x}, ${zone!.y}, ${zone!.width} by ${zone!.height} ${unit}. Arrows move it, with Shift they size it.`" @pointerdown.stop="begin($event, 'move')" @keydown="onKey">
         <span class="absolute -right-1.5 -bottom-1.5 size-4 cursor-nwse-resize border-2 border-lapis bg-white" aria-hidden="true" @pointerdown.stop="begin($event, 'size')" />
       </div>
+      <!-- Above the zone, so that a code in it can be pressed. -->
+      <button v-for="code in page.codes" :key="`${code.x} ${code.y}`" type="button" class="absolute border-2 border-verdigris" :style="css(code)" :title="`${code.format} '${code.value}': take its place`" :aria-label="`Take the place of ${code.format} ${code.value}`" @pointerdown.stop @click="around(code)" />
+      <span v-for="spot in page.unread" :key="`${spot.x} ${spot.y}`" class="absolute border-2 border-dashed border-ochre" :style="css(spot)" />
     </div>
   </div>
 </template>
