@@ -4,7 +4,7 @@ import { useRubricText, type RawRule, type RawSplit, type RawZone } from './useR
 
 /** A rubric's split rules as sentences, beside a page of a sample batch. */
 const text = defineModel<string>({ required: true })
-const props = defineProps<{ name: string, batches: readonly BatchRow[] }>()
+defineProps<{ batches: readonly BatchRow[] }>()
 const sample = defineModel<number | null>('sample', { required: true })
 
 const { rubric, rules, types, changeSplit, changeRule, addRule, removeRule, moveRule } = useRubricText(text)
@@ -47,7 +47,6 @@ const choices: { key: keyof Omit<RawSplit, 'rules'>, words: string, options: [st
   { key: 'unread', words: 'A page whose code is there but does not read', options: [['hold', 'waits for a person'], ['previous', 'belongs to the document before']] },
 ]
 const valueOf = (key: typeof choices[number]['key'], options: [string, string][]) => rubric.value?.split?.[key] ?? options[0]![0]
-const isChanged = computed(() => props.batches.length > 0)
 </script>
 
 <template>
@@ -69,7 +68,7 @@ const isChanged = computed(() => props.batches.length > 0)
         <select v-model="sample" class="field mt-1"><option :value="null">none</option><option v-for="batch in batches" :key="batch.id" :value="batch.id">{{ batch.name }} ({{ batch.sides }} sides)</option></select>
       </label>
       <TroubleBand :words="trouble" />
-      <p v-if="!isChanged" class="small mt-2 text-faded">Scan a batch of this paper once, and its pages stand here to draw zones on.</p>
+      <p v-if="!batches.length" class="small mt-2 text-faded">Scan a batch of this paper once, and its pages stand here to draw zones on.</p>
       <template v-if="page">
         <p class="mt-3 flex flex-wrap items-center gap-2 text-sm">
           <button type="button" class="act-quiet min-h-9!" :disabled="page.id === shown[0]?.id" @click="turn(-1)">Previous</button><span class="numbers">page {{ page.position }}, {{ page.side }}</span><button type="button" class="act-quiet min-h-9!" :disabled="page.id === shown.at(-1)?.id" @click="turn(1)">Next</button>

@@ -123,7 +123,7 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
     <button v-for="one in tabs" :key="one.id" type="button" role="tab" :aria-selected="tab === one.id" class="min-h-11 border-b-2 px-4 font-serif text-lg" :class="tab === one.id ? 'border-ink' : 'border-transparent text-lapis'" @click="tab = one.id">{{ one.name }}</button>
   </div>
   <template v-if="text">
-    <RuleEditor v-if="tab === 'rules'" v-model="text" v-model:sample="sample" :name="loaded?.data.value?.name ?? ''" :batches="mine" />
+    <RuleEditor v-if="tab === 'rules'" v-model="text" v-model:sample="sample" :batches="mine" />
     <TryIt v-else-if="tab === 'try'" v-model:sample="sample" :text="text" :sound="sound" :batches="mine" />
     <div v-else-if="tab === 'text'" class="flex min-h-[30rem] flex-col lg:h-[calc(100vh-14rem)]"><RubricText v-model="text" class="flex-1" /></div>
     <RubricVersions v-else :id="id" :key="version" :text="text" @take="text = textOf($event)" />
