@@ -39,11 +39,11 @@ const hexagons = { inches: 0.5, ink: 0.04, fourfold: 0.18, alike: 0.3 }
 /** Nowhere light at all, as where somebody scribbled over a symbol. */
 const full = { edges: 0.58, inches: 0.19, ink: 0.5 }
 /** Bars of which light gaps run through all rows, as those of PDF417 and of stacked symbols do. */
-const gapped = { edges: 0.65, inches: 0.3, ink: 0.2, bars: 5 }
+const gapped = { edges: 0.65, alike: 0.15, inches: 0.3, ink: 0.2, bars: 5 }
 // Rows of short bars, one above the other, may have a light column in common.
 const stackedAlike = 0.2
 // More of them are the pattern of the page itself, as of a table that is set solid.
-const mostMatrices = 4
+const mostMatrices = 3
 const perhaps = { edges: 0.6, inches: 0.15 }
 
 /**
@@ -194,12 +194,11 @@ function isMatrix(frame: Frame, { edges, fourfold, alike }: { edges: number, fou
   const along = leastOf(inkOnLines(frame, image, level, 'along'), stretch)
   const down = leastOf(inkOnLines(frame, image, level, 'down'), stretch)
   const least = Math.min(along, down)
-  if (edges >= crisp.edges && alike <= crisp.alike && fourfold >= (inches < crispest.below ? crispest.fourfold : crisp.fourfold)) {
-    return inches >= crisp.inches && along >= crisp.ink && (alike >= stackedAlike || down >= crisp.ink)
-  }
-  return (edges >= dense.edges && alike <= blurred.alike && inches >= dense.inches && least >= dense.ink)
+  const isCrisp = edges >= crisp.edges && alike <= crisp.alike && fourfold >= (inches < crispest.below ? crispest.fourfold : crisp.fourfold)
+  return (isCrisp && inches >= crisp.inches && along >= crisp.ink && (alike >= stackedAlike || down >= crisp.ink))
+    || (edges >= dense.edges && alike <= blurred.alike && inches >= dense.inches && least >= dense.ink)
     || (edges >= full.edges && inches >= full.inches && least >= full.ink)
-    || (edges >= gapped.edges && alike >= stackedAlike && inches >= gapped.inches && along >= gapped.ink && barsIn(frame, image, level) >= gapped.bars)
+    || (edges >= gapped.edges && alike >= gapped.alike && inches >= gapped.inches && along >= gapped.ink && barsIn(frame, image, level) >= gapped.bars)
     || (fourfold <= hexagons.fourfold && alike <= hexagons.alike && inches >= hexagons.inches && least >= hexagons.ink)
     || (inches >= blurred.inches && alike <= blurred.alike && least >= blurred.ink)
 }
