@@ -75,6 +75,7 @@ const valueOf = (key: typeof choices[number]['key'], options: [string, string][]
           <label class="ml-auto">Ruler <select v-model="unit" class="rounded-xs border border-rule bg-white px-1 py-1"><option value="in">inches</option><option value="mm">millimetres</option></select></label>
         </p>
         <p class="small mt-1 min-h-10 text-faded">{{ takesZone ? zone ? `The zone: ${zone.x}, ${zone.y}, ${zone.width} wide, ${zone.height} high (${zone.unit ?? 'in'}).` : 'Draw a zone for the rule, or press a code that was found: it takes its place, with room to spare.' : 'This rule looks at no place.' }}</p>
+        <button v-if="takesZone && !zone" type="button" class="act-quiet mb-2 min-h-9!" @click="changeRule(active, { zone: unit === 'mm' ? { x: 60, y: 60, width: 80, height: 40, unit } : { x: 2.5, y: 2.5, width: 3, height: 1.5, unit } })">Put a zone here, then move it</button>
         <ZoneDrawing :page="page" :zone="takesZone ? zone : null" :unit="unit" @change="takesZone && changeRule(active, { zone: $event })" />
       </template>
     </aside>

@@ -82,7 +82,7 @@ const said = (side: { fate: string, document: number | null, heading: boolean })
           <thead class="small text-faded"><tr class="border-b border-ink"><td /><th v-if="outcome.comparison.before" class="py-1 text-right font-normal">today</th><th class="py-1 text-right font-normal">draft</th></tr></thead>
           <tbody><tr v-for="row in totals" :key="row.name" class="border-b border-rule" :class="{ 'font-semibold': row.before !== null && row.before !== row.after }"><th scope="row" class="py-1 text-left font-normal">{{ row.name }}</th><td v-if="outcome.comparison.before" class="numbers text-right">{{ row.before }}</td><td class="numbers text-right">{{ row.after }}</td></tr></tbody>
         </table>
-        <p class="small mt-2 text-faded">Splitting took {{ outcome.milliseconds < 1 ? 'less than a millisecond' : `${Math.round(outcome.milliseconds)} milliseconds` }}; both as the machine alone decides, without what people corrected.</p>
+        <p class="small mt-2 text-faded">Splitting took {{ outcome.milliseconds < 1 ? 'less than a millisecond' : counted(Math.round(outcome.milliseconds), 'millisecond') }}; both as the machine alone decides, without what people corrected.</p>
       </div>
       <div>
         <p class="flex items-center gap-4 font-serif text-xl">{{ outcome.comparison.before ? outcome.comparison.changed ? `${counted(outcome.comparison.changed, 'page')} would be somewhere else` : 'No page would be somewhere else' : counted(outcome.comparison.pages.length, 'page') }}
