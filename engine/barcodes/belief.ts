@@ -1,5 +1,6 @@
 import type { Grounds } from '../../core/model/evidence'
 import type { BarcodeRule } from '../../core/model/rubric'
+import { patternOf } from '../../core/split/patterns'
 import type { Found } from './reader'
 
 // Symbologies whose check character is optional (ISO/IEC 16388, 16390; AIM BC3) or too weak: a streak or a tear can make another sound value of one.
@@ -20,7 +21,7 @@ export class Readings {
     // The end of an interleaved code that is partly covered reads as a shorter one.
     if (found.format.startsWith('ITF') && found.value.length < leastInterleaved && this.rule.value === undefined) return null
     if (!unchecked.includes(found.format)) return 'check sum'
-    if (this.rule.value !== undefined && new RegExp(this.rule.value, 'u').test(found.value)) return 'pattern'
+    if (this.rule.value !== undefined && patternOf(this.rule.value).test(found.value)) return 'pattern'
     const ways = this.seen.get(found.value) ?? new Set()
     this.seen.set(found.value, ways.add(how))
     return ways.size > 1 ? 'read twice' : null

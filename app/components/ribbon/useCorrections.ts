@@ -1,6 +1,5 @@
 import type { BatchDetail, Edit, PageView } from '~~/core/model/views'
-
-const isAside = (page: PageView) => page.fate === 'blank' || page.fate === 'separator'
+import { isAside } from './layOut'
 
 /** What a person can change on the ribbon: each change is kept on the server at once, and can be undone. */
 export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: MaybeRefOrGetter<boolean>, done: () => Promise<void>) {
