@@ -22,3 +22,6 @@ const matrixFormats: readonly string[] = ['Aztec', 'AztecCode', 'AztecRune', 'QR
 
 /** Whether a format's symbols are blocks of squares, dots or short bars rather than long bars. */
 export const isMatrixFormat = (format: BarcodeFormat): boolean => matrixFormats.includes(format)
+
+/** Whether a format's symbols are low rows of bars, one above the other. */
+export const isStackedFormat = (format: BarcodeFormat): boolean => format === 'DataBarStk' || format === 'DataBarExpStk'

@@ -20,6 +20,8 @@ const leastEdges = 0.45
 // What a label over it or a tear leaves is less of a rectangle; then its edges must be the straighter.
 const leastFill = { any: 0.5, straight: 0.4, fourfold: 0.58 }
 const barsAgree = 0.5
+// Below it a block has no two directions that it could lean by.
+const leastFourfold = 0.18
 // Few bars must be long, many may be short.
 const barsEnough = [{ bars: 6, inches: 0.22 }, { bars: 8, inches: 0.15 }, { bars: 12, inches: 0.1 }]
 /** Of one of two rows of bars that stand on each other. */
@@ -28,20 +30,36 @@ const barsInRow = 8
 const stretchInches = 0.045
 const rimShare = 0.15
 const mostAspect = 8
-/** Edges at right angles throughout, as no type has them: even a small one is a symbol. */
-const crisp = { edges: 0.66, fourfold: 0.5, alike: 0.82, inches: 0.19, ink: 0.15 }
-const crispest = { fourfold: 0.62, below: 0.24 }
-/** More edges than any type or table has, whatever a label over it leaves. */
-const dense = { edges: 0.78, inches: 0.24, ink: 0.02 }
-const blurred = { inches: 0.3, ink: 0.14, alike: 0.75 }
-/** Edges in every direction alike over a large block: the hexagons of a MaxiCode. Type always prefers two directions. */
-const hexagons = { inches: 0.5, ink: 0.04, fourfold: 0.18, alike: 0.3 }
-/** Nowhere light at all, as where somebody scribbled over a symbol. */
-const full = { edges: 0.58, inches: 0.19, ink: 0.5 }
-/** Bars of which light gaps run through all rows, as those of PDF417 and of stacked symbols do. */
-const gapped = { edges: 0.65, alike: 0.15, inches: 0.3, ink: 0.2, bars: 5 }
-// Rows of short bars, one above the other, may have a light column in common.
-const stackedAlike = 0.2
+/** What is longer is a page of small print set solid. */
+const mostInches = 5
+/** What a matrix code, or what is left of one, comes to: at least so much, at most where it says so. Inches of its smaller side. */
+interface Look { inches: number, edges?: number, fourfold?: number, mostFourfold?: number, alike?: number, mostAlike?: number, along?: number, least?: number, bars?: number }
+const matrixLooks: readonly Look[] = [
+  // Edges at right angles throughout, as no type has them; rows of short bars may have a light column in common.
+  { inches: 0.24, edges: 0.66, fourfold: 0.5, mostAlike: 0.82, least: 0.15 },
+  { inches: 0.24, edges: 0.66, fourfold: 0.5, alike: 0.2, mostAlike: 0.82, along: 0.15 },
+  { inches: 0.19, edges: 0.66, fourfold: 0.62, mostAlike: 0.82, least: 0.15 },
+  { inches: 0.19, edges: 0.66, fourfold: 0.62, alike: 0.2, mostAlike: 0.82, along: 0.15 },
+  // The same where a label lies over it: what is empty is the label.
+  { inches: 0.4, edges: 0.74, fourfold: 0.55, mostAlike: 0.3 },
+  { inches: 0.22, edges: 0.7, fourfold: 0.68, mostAlike: 0.4 },
+  { inches: 0.185, edges: 0.72, fourfold: 0.4, alike: 0.25, along: 0.39 },
+  // More edges than any type or table has.
+  { inches: 0.24, edges: 0.78, mostAlike: 0.75, least: 0.02 },
+  { inches: 0.18, edges: 0.8, least: 0.3 },
+  // Nowhere light at all, as where somebody scribbled over it.
+  { inches: 0.19, edges: 0.58, least: 0.5 },
+  { inches: 0.19, edges: 0.66, least: 0.4 },
+  { inches: 0.2, edges: 0.74, least: 0.25 },
+  // Light gaps run through all rows, as those of PDF417 and of stacked symbols do.
+  { inches: 0.3, edges: 0.65, alike: 0.15, along: 0.2, bars: 5 },
+  // Edges in every direction alike over a large block: the hexagons of a MaxiCode. Type always prefers two directions.
+  { inches: 0.5, mostFourfold: leastFourfold, mostAlike: 0.3, least: 0.04 },
+  // Blurred until its edges are gone.
+  { inches: 0.3, mostAlike: 0.75, least: 0.14 },
+]
+/** Straight edges over a tall block: bars, however few a tear has left. */
+const straight = { edges: 0.55, fourfold: 0.8, alike: 0.8, inches: 0.3 }
 // More of them are the pattern of the page itself, as of a table that is set solid.
 const mostMatrices = 3
 const perhaps = { edges: 0.6, inches: 0.15 }
@@ -93,14 +111,16 @@ function symbolAt(cells: readonly number[], texture: Texture, image: Grey, dpi: 
   const alike = Math.hypot(doubledX, doubledY)
   // Across the bars light changes; along them it does not.
   const fourfold = Math.hypot(fourfoldX, fourfoldY)
-  const lean = alike >= barsAgree ? Math.atan2(doubledY, doubledX) / 2 : fourfold > hexagons.fourfold ? Math.atan2(fourfoldY, fourfoldX) / 4 : 0
+  const lean = alike >= barsAgree ? Math.atan2(doubledY, doubledX) / 2 : fourfold > leastFourfold ? Math.atan2(fourfoldY, fourfoldX) / 4 : 0
   const frame = frameOf(cells, texture, lean)
   if (frame.fill < (fourfold >= leastFill.fourfold ? leastFill.straight : leastFill.any)) return null
   const level = levelIn(frame, image)
-  if (alike >= barsAgree && areBars(frame, image, level, dpi)) return placeOf(frame, 'bars', true, lean)
+  const isStraight = mean(texture.edges) >= straight.edges && fourfold >= straight.fourfold && alike >= straight.alike && smallerSide(frame) >= straight.inches * dpi
+  if (isStraight || (alike >= barsAgree && areBars(frame, image, level, dpi))) return placeOf(frame, 'bars', true, lean)
+  if (2 * Math.max(frame.halfLength, frame.halfBreadth) > mostInches * dpi) return null
   const shape = { edges: mean(texture.edges), fourfold, alike }
   if (isMatrix(frame, shape, image, level, dpi)) return placeOf(frame, 'matrix', true, lean)
-  const tall = 2 * Math.min(frame.halfLength, frame.halfBreadth) >= perhaps.inches * dpi
+  const tall = smallerSide(frame) >= perhaps.inches * dpi
   return tall && shape.edges >= perhaps.edges ? placeOf(frame, 'matrix', false, lean) : null
 }
 
@@ -126,6 +146,8 @@ function frameOf(cells: readonly number[], { cell, columns }: Texture, lean: num
     fill: cells.length * cell * cell / ((right - left + cell) * (bottom - top + cell)),
   }
 }
+
+const smallerSide = ({ halfLength, halfBreadth }: Frame) => 2 * Math.min(halfLength, halfBreadth)
 
 /** Calls back with each pixel of the frame that lies on the page: its line and its level. Lines run down the frame, or along it. */
 function overFrame({ x, y, halfLength, halfBreadth, cosine, sine }: Frame, { width, height, data }: Grey, run: 'down' | 'along', each: (line: number, level: number) => void): number {
@@ -188,19 +210,14 @@ function barsIn(frame: Frame, image: Grey, level: number): number {
 }
 
 function isMatrix(frame: Frame, { edges, fourfold, alike }: { edges: number, fourfold: number, alike: number }, image: Grey, level: number, dpi: number): boolean {
-  const inches = 2 * Math.min(frame.halfLength, frame.halfBreadth) / dpi
+  const inches = smallerSide(frame) / dpi
   if (Math.max(frame.halfLength / frame.halfBreadth, frame.halfBreadth / frame.halfLength) > mostAspect) return false
   const stretch = Math.round(stretchInches * dpi)
   const along = leastOf(inkOnLines(frame, image, level, 'along'), stretch)
-  const down = leastOf(inkOnLines(frame, image, level, 'down'), stretch)
-  const least = Math.min(along, down)
-  const isCrisp = edges >= crisp.edges && alike <= crisp.alike && fourfold >= (inches < crispest.below ? crispest.fourfold : crisp.fourfold)
-  return (isCrisp && inches >= crisp.inches && along >= crisp.ink && (alike >= stackedAlike || down >= crisp.ink))
-    || (edges >= dense.edges && alike <= blurred.alike && inches >= dense.inches && least >= dense.ink)
-    || (edges >= full.edges && inches >= full.inches && least >= full.ink)
-    || (edges >= gapped.edges && alike >= gapped.alike && inches >= gapped.inches && along >= gapped.ink && barsIn(frame, image, level) >= gapped.bars)
-    || (fourfold <= hexagons.fourfold && alike <= hexagons.alike && inches >= hexagons.inches && least >= hexagons.ink)
-    || (inches >= blurred.inches && alike <= blurred.alike && least >= blurred.ink)
+  const least = Math.min(along, leastOf(inkOnLines(frame, image, level, 'down'), stretch))
+  return matrixLooks.some(look => inches >= look.inches && edges >= (look.edges ?? 0)
+    && fourfold >= (look.fourfold ?? 0) && fourfold <= (look.mostFourfold ?? 1) && alike >= (look.alike ?? 0) && alike <= (look.mostAlike ?? 1)
+    && along >= (look.along ?? 0) && least >= (look.least ?? 0) && (!look.bars || barsIn(frame, image, level) >= look.bars))
 }
 
 /** The smallest mean over a stretch, the ends left out: a symbol's own rim may be light, or cut away. */

@@ -64,7 +64,7 @@ function repeatOf(rest: string): [string, number, number] {
 }
 
 const numbers = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
-const plural = (set: string) => set.startsWith('one of') ? `letters ${set}` : set.replace(/(letter|digit|blank|sign)\b/g, '$1s')
+const plural = (set: string) => set.startsWith('one of') ? set.slice('one '.length) : set.replace(/(letter|digit|blank|sign)\b/g, '$1s')
 
 /** What a pattern expects, in words: "‘MP’, two digits, ‘-’, five digits"; the pattern itself where it is not plain. */
 export function patternWords(source: string): string {

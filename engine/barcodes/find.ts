@@ -5,7 +5,7 @@ import { findSymbols, type SymbolPlace } from '../../core/raster/symbols'
 import type { ReadCode, UnreadCode } from '../../core/model/evidence'
 import type { BarcodeRule } from '../../core/model/rubric'
 import { centreInside, zoneBox } from '../../core/model/zone'
-import { isMatrixFormat } from '../../core/model/barcodeFormats'
+import { isMatrixFormat, isStackedFormat } from '../../core/model/barcodeFormats'
 import { Readings, sameFamily } from './belief'
 import { areaWithRoom } from './part'
 import { inchesOf, readImage, type Found } from './reader'
@@ -15,6 +15,8 @@ import { waysToRead } from './waysToRead'
 const zoneMarginInches = 0.2
 const mostUnread = 4
 const mostPerhaps = 3
+/** What a place and a broken symbol that zxing sees there have in common, as a share of both together. */
+const leastShared = 0.3
 
 export interface CodesFound { codes: ReadCode[], unread: UnreadCode[] }
 
@@ -49,13 +51,16 @@ async function readZone(page: Grey, dpi: number, rule: BarcodeRule): Promise<Cod
   if (take(await readImage(part, rule.formats, 'mended'), 'harder')) return { codes, unread: [] }
 
   const inZone = (place: Area) => centreInside(inchesOf(place, area, dpi), zone)
-  const squares = findFinders(mono).map((found): SymbolPlace => ({ area: found, kind: 'matrix', certain: true, degrees: 0 }))
   const symbols = findSymbols(part, dpi)
-  // What zxing takes for a broken symbol and has no symbol's texture is a line of text.
-  const broken = damaged.flatMap(box => symbols.filter(place => !place.certain && overlap(place.area, box)).map((place): SymbolPlace => ({ ...place, certain: true })))
+  const squares = findFinders(mono).map((found): SymbolPlace => ({ area: found, kind: 'matrix', certain: true, degrees: 0 }))
+  // What zxing takes for a broken symbol is a line of text, unless that very place has a symbol's texture.
+  const broken = damaged.flatMap((box) => {
+    const below = symbols.filter(place => overlap(place.area, box))
+    return below.length === 1 && sharedShare(below[0]!.area, box) >= leastShared ? below.map((place): SymbolPlace => ({ ...place, certain: true })) : []
+  })
   const places = apart([...symbols.filter(place => place.certain), ...squares, ...broken].filter(place => inZone(place.area))).slice(0, mostUnread)
-  // A small matrix looks like a word; where one is asked for, such places are tried, but nobody is asked about them.
-  const perhaps = rule.formats.some(isMatrixFormat) ? symbols.filter(place => !place.certain && inZone(place.area)).slice(0, mostPerhaps) : []
+  // A small matrix or low bars above each other look like a word; where one is asked for, such places are tried, but nobody is asked about them.
+  const perhaps = rule.formats.some(format => isMatrixFormat(format) || isStackedFormat(format)) ? symbols.filter(place => !place.certain && inZone(place.area)).slice(0, mostPerhaps) : []
 
   const unread: UnreadCode[] = []
   for (const place of [...places, ...perhaps]) {
@@ -86,6 +91,14 @@ function triedWords(tried: readonly string[]): string {
 }
 
 const overlap = (a: Area, b: Area) => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
+
+/** What two areas have in common, as a share of what they cover together. */
+function sharedShare(a: Area, b: Area): number {
+  const across = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)
+  const down = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y)
+  if (across <= 0 || down <= 0) return 0
+  return across * down / (a.width * a.height + b.width * b.height - across * down)
+}
 
 /** Places that lie on each other are one; the first, which is known best, stays. */
 function apart(places: readonly SymbolPlace[]): SymbolPlace[] {

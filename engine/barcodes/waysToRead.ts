@@ -63,9 +63,13 @@ export function waysToRead(page: Grey, place: SymbolPlace, dpi: number): Way[] {
     ways.push(
       // Not every place betrays by how much it leans, and some symbologies bear no lean at all.
       ...[0, 90].map((quarter): Way => ({ name: 'turned by its rows', effort: 'hard', picture: async () => times(await byRows(part, quarter, dpi), 2) })),
-      ...[-1, 1, -2, 2, -3, 3].flatMap(degrees => [3, 2].map((factor): Way => ({
-        name: 'turned a little', effort: 'mended', picture: async () => times(await changed(part, from => from.rotate(degrees - place.degrees, { background: white })), factor),
-      }))),
+      ...place.degrees === 0
+        ? [0, 90].flatMap(quarter => [-0.5, 0.5, -1, 1, -1.5, 1.5, -2, 2, -2.5, 2.5, -3, 3].map((degrees): Way => ({
+            name: 'turned a little', effort: 'mended', picture: async () => times(await changed(part, from => from.rotate(quarter + degrees, { background: white })), 2),
+          })))
+        : [-1, 1, -2, 2, -3, 3].flatMap(degrees => [3, 2].map((factor): Way => ({
+            name: 'turned a little', effort: 'mended', picture: async () => times(await changed(part, from => from.rotate(degrees - place.degrees, { background: white })), factor),
+          }))),
     )
   }
   return ways
