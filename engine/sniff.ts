@@ -11,3 +11,22 @@ export function sniff(head: Uint8Array): InputFormat | null {
   if (Buffer.from(head.subarray(0, 1024)).includes('%PDF-')) return 'pdf'
   return null
 }
+
+/**
+ * Whether a file has the end that its kind must have: one that is still being written, or was cut off, has not.
+ * @param head the first bytes, 12 or more
+ * @param tail the last bytes, 1,024 of them where there are so many
+ * @param size of the whole file in bytes
+ */
+export function looksWhole(head: Uint8Array, tail: Uint8Array, size: number): boolean {
+  const ends = (mark: string) => Buffer.from(tail).includes(mark, 0, 'latin1')
+  switch (sniff(head)) {
+    // ISO 32000-1, annex H: a reader accepts the mark anywhere in the last 1024 bytes.
+    case 'pdf': return ends('%%EOF')
+    case 'jpeg': return ends('\xff\xd9')
+    case 'png': return ends('IEND')
+    case 'webp': return size >= 8 + Buffer.from(head).readUInt32LE(4)
+    // TIFF has no end, and what is none of ours will never be.
+    default: return size > 0
+  }
+}

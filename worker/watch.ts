@@ -4,7 +4,7 @@ import { basename, dirname, join, relative } from 'node:path'
 import { localIso } from '../core/index/dates'
 import { batchName } from '../core/name/batchName'
 import { numberedName } from '../core/name/template'
-import { sniff } from '../engine/sniff'
+import { looksWhole, sniff } from '../engine/sniff'
 import { addBatch, addFileTo } from '../store/batches/start'
 import { fileGone, folderLookedInto, foldersToWatch, noteFile, seenFile, type WatchedFolder } from '../store/setup/watchedFolders'
 import { findRubric, newestRubric } from '../store/setup/rubrics'
@@ -12,6 +12,9 @@ import type { Work } from './context'
 
 // A file is complete when it has not changed for so long, and not between two looks.
 const calmSeconds = 4
+// One without its end may still be under way on a slow line; after so long it is set apart or taken as it is.
+const cutOffSeconds = 120
+const tailBytes = 1024
 const takenName = 'taken'
 const apartName = 'set apart'
 
@@ -61,9 +64,9 @@ export class FolderWatch {
       const found = await stat(path).catch(() => null)
       if (!found) continue
       const version = `${found.size}-${Math.round(found.mtimeMs)}`
-      const calm = this.seen.get(path) === version && Date.now() - found.mtimeMs > calmSeconds * 1000
+      const quiet = this.seen.get(path) === version ? (Date.now() - found.mtimeMs) / 1000 : 0
       this.seen.set(path, version)
-      if (calm) await this.take(folder, path, version)
+      if (quiet > cutOffSeconds || (quiet > calmSeconds && await isWhole(path, found.size))) await this.take(folder, path, version)
     }
   }
 
@@ -102,6 +105,17 @@ export class FolderWatch {
       return noteFile(tx, { folder: folder.id, path: name, version, sha256: blob, batch, trouble: null })
     })
     return { id, trouble: null }
+  }
+}
+
+async function isWhole(path: string, size: number): Promise<boolean> {
+  const file = await open(path)
+  try {
+    const head = await file.read(Buffer.alloc(tailBytes), 0, tailBytes, 0)
+    const tail = await file.read(Buffer.alloc(tailBytes), 0, tailBytes, Math.max(0, size - tailBytes))
+    return looksWhole(head.buffer.subarray(0, head.bytesRead), tail.buffer.subarray(0, tail.bytesRead), size)
+  } finally {
+    await file.close()
   }
 }
 
