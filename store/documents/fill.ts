@@ -48,7 +48,7 @@ export async function documentFilled(sql: Sql, queue: Queue, document: DocumentR
 /** Once a batch's last document is filled: a person's turn comes, or files are made. The batch's row must be locked. */
 export async function settle(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
   const waiting = await tx`select 1 from documents where batch_id = ${batch} and filled_at is null limit 1`
-  if (waiting.length) return
+  if (waiting.length || await unsorted(tx, batch)) return
   if (rubric.entry !== 'desk') {
     // Nobody enters anything at the desk, so only documents that lack a required value wait for a person.
     const complete = await tx<{ id: number }[]>`
@@ -58,6 +58,14 @@ export async function settle(tx: Tx, queue: Queue, batch: number, rubric: Rubric
     for (const { id } of complete) await queue.send(tx, 'build', { document: id })
   }
   await moveAfterIndexing(tx, batch)
+}
+
+/** Whether paper of a batch is still on its way into its documents: a page scanned again, pages added to one. */
+async function unsorted(tx: Tx, batch: number): Promise<boolean> {
+  const rows = await tx`
+    select 1 where exists (select 1 from pages where batch_id = ${batch} and fate is null)
+      or exists (select 1 from loads where batch_id = ${batch} and state in ('asked', 'scanning'))`
+  return rows.length > 0
 }
 
 /** 'to index' while a document is open, 'sending' once none is. */
@@ -72,26 +80,27 @@ async function moveAfterIndexing(tx: Tx, batch: number): Promise<void> {
 
 /**
  * Keeps what a person entered. With `confirm` the document is indexed and its files are made.
- * False where the document is no longer open, or it was to be confirmed and lacks a required value or is still being read.
+ * Gives why nothing was kept: the document is no longer open, or it was to be confirmed and is not whole; null where it was.
  */
-export async function enterFields(sql: Sql, queue: Queue, document: DocumentRow, fields: Record<string, FieldValue>, person: string, confirm: boolean): Promise<boolean> {
+export async function enterFields(sql: Sql, queue: Queue, document: DocumentRow, fields: Record<string, FieldValue>, person: string, confirm: boolean): Promise<string | null> {
   return sql.begin(async (tx) => {
     await tx`select 1 from batches where id = ${document.batch_id} for update`
     const rubric = await rubricOfBatch(tx, document.batch_id)
     const missing = missingFields(typeOf(rubric, document.type), fields)
-    if (confirm && missing.length) return false
+    if (confirm && missing.length) return 'A required value is missing. Enter it, then confirm the document.'
+    if (confirm && await unsorted(tx, document.batch_id)) return 'More pages are on their way into this batch. Wait until they are sorted, then confirm the document.'
     const changed = await tx`
       update documents
       set fields = ${tx.json(fields)}, missing = ${missing}
       where id = ${document.id} and state = 'open' and filled_at is not null and (not ${confirm} or not ${rubric.read.ocr} or read_at is not null)
       returning id`
-    if (!changed.length) return false
+    if (!changed.length) return 'This document is no longer open, or its pages are still being read. Look at it again.'
     if (confirm) {
       await tx`update documents set state = 'indexed', indexed_by = ${person}, indexed_at = now() where id = ${document.id}`
       await queue.send(tx, 'build', { document: document.id })
       await moveAfterIndexing(tx, document.batch_id)
     }
     await tell(tx, { about: 'batch', batch: document.batch_id })
-    return true
+    return null
   })
 }

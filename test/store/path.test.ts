@@ -15,10 +15,22 @@ import { documentFilled, enterFields } from '../../store/documents/fill'
 import { documentRead, findDocument } from '../../store/documents/read'
 import { pageExamined, pageToExamine } from '../../store/pages/examined'
 import { listQuestions } from '../../store/pages/questions'
-import { noteLostSides, sidesOfLoad } from '../../store/pages/receive'
+import { firstPicture, noteLostSides, sidesOfLoad } from '../../store/pages/receive'
 import { personByPassword } from '../../store/people/people'
 import { findSlip, retrySlip, slipDelivered, slipRefused } from '../../store/slips/deliver'
 import { batch, blank, blob, code, data, device, evidence, examineAll, fillAll, idOf, jobs, load, owner, queue, receive, sorted, sql, unread, useLoad } from './harness'
+
+describe('the first picture of a load', () => {
+  it('shows its first side until that is examined, and never over the one that is kept', async () => {
+    await receive()
+    await receive()
+    await firstPicture(sql, load, 'cd'.repeat(32))
+    expect((await pagesOfBatch(sql, batch)).map(page => [page.picture, page.examined])).toEqual([['cdcdcdcd', false], [null, false]])
+    await examineAll([{}, blank])
+    await firstPicture(sql, load, 'ef'.repeat(32))
+    expect((await pagesOfBatch(sql, batch)).map(page => page.picture)).toEqual(['abababab', 'abababab'])
+  })
+})
 
 describe('sides and sheets', () => {
   const places = async () => (await pagesOfBatch(sql, batch)).map(({ position, sheet, side, half }) => [position, sheet, side, half].filter(Boolean).join(' '))
@@ -85,8 +97,8 @@ describe('steps that run twice', () => {
     await sql`update pages set words = '[]' where document_id = ${id}`
     await documentFilled(sql, queue, await document(), { fields: {}, missing: [] }, {})
     expect((await showBatch(sql, batch))!.state).toBe('to index')
-    expect(await enterFields(sql, queue, await document(), {}, owner, true)).toBe(true)
-    expect(await enterFields(sql, queue, await document(), {}, owner, true)).toBe(false)
+    expect(await enterFields(sql, queue, await document(), {}, owner, true)).toBeNull()
+    expect(await enterFields(sql, queue, await document(), {}, owner, true)).toContain('no longer open')
     expect((await showBatch(sql, batch))!.state).toBe('sending')
     const files = [{ name: 'a.pdf', mediaType: 'application/pdf', bytes: 1, sha256: blob }]
     await documentBuilt(sql, queue, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
@@ -128,8 +140,12 @@ describe('a finished document', () => {
     expect(await addLoad(sql, queue, batch, device, { replaces: null, joins: second })).toBe(false)
     expect(await addLoad(sql, queue, batch, device, { replaces: null, joins: first })).toBe(true)
     await useLoad()
+    // Confirming it now would send it without what is on its way.
+    const tooEarly = async () => enterFields(sql, queue, (await findDocument(sql, first))!, {}, owner, true)
+    expect(await tooEarly()).toContain('on their way')
     await receive(1, { joins: first })
     await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
+    expect(await tooEarly()).toContain('on their way')
     const added = (await pagesOfBatch(sql, batch)).find(page => !page.examined)!
     await pageExamined(sql, queue, (await pageToExamine(sql, added.id))!, { evidence: evidence(code('MP26-09999')), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
     await splitBatch(sql, queue, batch)
@@ -225,7 +241,7 @@ describe('corrections', () => {
     await sorted(code('MP26-04217'), blank, {}, blank, code('MP26-04218'), blank)
     await fillAll()
     const first = (await findDocument(sql, (await documentsOfBatch(sql, batch))[0]!.id))!
-    expect(await enterFields(sql, queue, first, {}, owner, true)).toBe(true)
+    expect(await enterFields(sql, queue, first, {}, owner, true)).toBeNull()
     await expect(correctBatch(sql, queue, batch, { do: 'start', page: await idOf(3) }, owner)).rejects.toThrow('Document 1 is confirmed already')
     await expect(correctBatch(sql, queue, batch, { do: 'join', page: await idOf(5) }, owner)).rejects.toThrow('Document 1 is confirmed already')
     expect(await correctBatch(sql, queue, batch, { do: 'set-aside', pages: [999_999] }, owner)).toBe('nothing')

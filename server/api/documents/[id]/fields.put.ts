@@ -30,8 +30,7 @@ export default defineEventHandler(async (event) => {
   if (entered.unknown) throw createError({ statusCode: 400, message: `This document has no field "${entered.unknown}".` })
   // What is only kept for later may still be wrong or missing; what is confirmed may not.
   if (confirm && entered.faults.length) throw createError({ statusCode: 400, message: entered.faults.map(fault => fault.why).join(' '), data: entered.faults })
-  if (!await enterFields(sql, queue, document, entered.fields, person.id, confirm)) {
-    throw conflict('This document is no longer open, or a required value is missing.')
-  }
+  const refused = await enterFields(sql, queue, document, entered.fields, person.id, confirm)
+  if (refused) throw conflict(refused)
   return { ok: true, kept: Object.keys(entered.fields), faults: entered.faults }
 })
