@@ -28,6 +28,10 @@ export type ExamineJob = z.input<typeof ExamineJob>
 export const CodesJob = z.object({ id: z.int(), codes: z.string(), side: z.enum(['front', 'back']), dpi: z.number(), rules: z.array(BarcodeRule), languages: z.array(z.string()) })
 export type CodesJob = z.input<typeof CodesJob>
 
+/** And a fourth: a thumbnail of a file's first page as it was scanned, for somebody who waits for it. */
+export const PictureJob = z.object({ id: z.int(), picture: z.string(), dpi: z.number(), folder: z.string() })
+export type PictureJob = z.infer<typeof PictureJob>
+
 export const ExamineReply = z.discriminatedUnion('outcome', [
   z.object({
     id: z.int(),
@@ -43,6 +47,7 @@ export const ExamineReply = z.discriminatedUnion('outcome', [
   /** `wide`: pages that are wider than high, from 1, where they were asked for. */
   z.object({ id: z.int(), outcome: z.literal('counted'), pages: z.int(), wide: z.array(z.int()) }),
   z.object({ id: z.int(), outcome: z.literal('codes'), codes: z.array(ReadCode), unread: z.array(UnreadCode) }),
+  z.object({ id: z.int(), outcome: z.literal('pictured'), thumbnail: z.string() }),
   /** The input's fault: trying again would not help. */
   z.object({ id: z.int(), outcome: z.literal('unreadable'), why: z.string() }),
   /** Ours, or the machine's. */

@@ -1,9 +1,12 @@
+import { writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
 import { z } from 'zod'
 import type { Word } from '../core/model/evidence'
 import { Rubric } from '../core/model/rubric'
 import { looksAt } from '../core/split/barcodeRule'
-import { CodesJob, CountJob, ExamineJob, type ExamineReply } from './examineJob'
+import { CodesJob, CountJob, ExamineJob, PictureJob, type ExamineReply } from './examineJob'
 import { codesOn, examinePage } from './examine'
+import { encodeThumbnail } from './images'
 import { inGrey } from './pageImage'
 import { writePageFiles } from './pageFiles'
 import type { PageImage } from './pageImage'
@@ -59,6 +62,12 @@ async function codes({ id, codes: file, side, dpi, rules, languages }: z.output<
   return { id, outcome: 'codes', ...await codesOn(page, dpi, rules.filter(rule => looksAt(rule, side)), languages) }
 }
 
+async function picture({ id, picture: file, dpi, folder }: PictureJob): Promise<ExamineReply> {
+  const thumbnail = join(folder, 'thumbnail.webp')
+  await writeFile(thumbnail, await encodeThumbnail(await decodePage(await openSource(file), 1, dpi, true)))
+  return { id, outcome: 'pictured', thumbnail }
+}
+
 /** What went wrong as a reply: the input's fault, or ours. */
 function faultOf(id: number, error: unknown): ExamineReply {
   if (error instanceof UnreadableError) return { id, outcome: 'unreadable', why: error.message }
@@ -66,8 +75,8 @@ function faultOf(id: number, error: unknown): ExamineReply {
 }
 
 process.on('message', (message) => {
-  const job = z.union([CountJob, CodesJob, ExamineJob]).parse(message)
-  const work = 'count' in job ? count(job) : 'codes' in job ? codes(job) : examine(job)
+  const job = z.union([CountJob, PictureJob, CodesJob, ExamineJob]).parse(message)
+  const work = 'count' in job ? count(job) : 'picture' in job ? picture(job) : 'codes' in job ? codes(job) : examine(job)
   void work.catch((error: unknown) => faultOf(job.id, error)).then(reply => process.send?.(reply))
 })
 process.on('disconnect', () => process.exit(0))

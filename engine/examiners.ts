@@ -1,10 +1,11 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
-import { ExamineReply, type CodesJob, type CountJob, type ExamineJob } from './examineJob'
+import { ExamineReply, type CodesJob, type CountJob, type ExamineJob, type PictureJob } from './examineJob'
 
 type Request = Omit<ExamineJob, 'id'>
 type Reply<Outcome extends ExamineReply['outcome']> = Extract<ExamineReply, { outcome: Outcome | 'unreadable' | 'failed' }>
-interface Waiting { job: ExamineJob | CountJob | CodesJob, resolve: (reply: ExamineReply) => void, retried: boolean }
+type Job = ExamineJob | CountJob | CodesJob | PictureJob
+interface Waiting { job: Job, resolve: (reply: ExamineReply) => void, retried: boolean }
 
 const entry = fileURLToPath(new URL('./examineProcess.ts', import.meta.url))
 const secondsPerPage = 90
@@ -35,7 +36,8 @@ class Examiner {
     this.start().send(waiting.job)
   }
 
-  private start(): ChildProcess {
+  /** Starts its process, where there is none yet. */
+  start(): ChildProcess {
     if (this.child) return this.child
     const child = fork(entry, { execArgv: ['--import', 'tsx', `--max-old-space-size=${heapMegabytes}`], serialization: 'advanced' })
     child.on('message', message => this.finish(ExamineReply.parse(message)))
@@ -90,6 +92,11 @@ export class Examiners {
     ))
   }
 
+  /** Starts the processes now, so that the first page need not wait for one. */
+  begin(): void {
+    for (const examiner of this.examiners) examiner.start()
+  }
+
   examine(request: Request): Promise<Reply<'examined'>> {
     return this.ask(id => ({ ...request, id })) as Promise<Reply<'examined'>>
   }
@@ -104,11 +111,16 @@ export class Examiners {
     return this.ask(id => ({ ...asked, id, codes: file })) as Promise<Reply<'codes'>>
   }
 
-  private ask(jobOf: (id: number) => ExamineJob | CountJob | CodesJob): Promise<ExamineReply> {
+  /** A thumbnail of a file's first page as it was scanned, in `folder`. */
+  picture(file: string, dpi: number, folder: string): Promise<Reply<'pictured'>> {
+    return this.ask(id => ({ id, picture: file, dpi, folder })) as Promise<Reply<'pictured'>>
+  }
+
+  private ask(jobOf: (id: number) => Job): Promise<ExamineReply> {
     return new Promise((resolve) => {
       const job = jobOf(++this.lastId)
-      // Whoever counts pages holds up a device; whoever examines does not.
-      this.queue['count' in job ? 'unshift' : 'push']({ job, resolve, retried: false })
+      // Whoever counts pages holds up a device, and whoever wants a picture a person; whoever examines does not.
+      this.queue['count' in job || 'picture' in job ? 'unshift' : 'push']({ job, resolve, retried: false })
       this.examiners.find(examiner => examiner.idle)?.proceed()
     })
   }

@@ -28,6 +28,7 @@ const settings = readStoreSettings(process.env)
 const sql = openDatabase(settings.databaseUrl, 12)
 const queue = new Queue(settings.databaseUrl, 'worker')
 const work: Work = { sql, queue, blobs: new Blobs(settings.blobs), examiners: new Examiners(1) }
+work.examiners.begin()
 await queue.start()
 const holding = await Holding.begin(sql)
 const workers = new Map<Step, string>()

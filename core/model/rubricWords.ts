@@ -4,14 +4,21 @@ import { zoneBox, zoneWords } from './zone'
 // A4 in inches: the page on which a rubric's zones are meant.
 const page = { width: 8.27, height: 11.69 }
 
+const counted = (count: number, noun: string) => count === 1 ? noun : `${count} ${noun}s`
+
+/** How the paper is scanned, as a sentence. */
+export function scanWords({ sides, colour, dpi, source }: Pick<Rubric['scan'], 'sides' | 'colour' | 'dpi' | 'source'>): string {
+  const colours = { auto: 'in colour where there is some', colour: 'in colour', grey: 'in grey', mono: 'in black and white' }
+  return `Scans ${sides === 'both' ? 'both sides' : 'one side'} ${colours[colour]} at ${dpi} dpi from the ${source}.`
+}
+
 /**
- * What a rubric will do, in plain sentences, for someone about to start it.
+ * What a rubric will do, in plain sentences, for someone about to start it; the first says how it is scanned.
  * @param names of destinations, by id
  */
 export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> = new Map()): string[] {
   const { scan, clean, split, files, send, entry } = rubric
-  const colour = { auto: 'in colour where there is some', colour: 'in colour', grey: 'in grey', mono: 'in black and white' }[scan.colour]
-  const sentences = [`Scans ${scan.sides === 'both' ? 'both sides' : 'one side'} ${colour} at ${scan.dpi} dpi from the ${scan.source}.`]
+  const sentences = [scanWords(scan)]
   if (clean.blank.action === 'set-aside') sentences.push('Sets blank sides aside.')
   for (const rule of split.rules) {
     switch (rule.rule) {
@@ -25,7 +32,7 @@ export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> =
         sentences.push('Starts a document after each blank sheet.')
         break
       case 'count':
-        sentences.push(`Starts a document every ${rule.sheets === undefined ? `${rule.pages} pages` : `${rule.sheets} sheets`}.`)
+        sentences.push(`Starts a document every ${rule.sheets === undefined ? counted(rule.pages!, 'page') : counted(rule.sheets, 'sheet')}.`)
         break
       case 'text':
         sentences.push('Starts a document where a page carries a certain text.')

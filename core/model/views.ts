@@ -56,7 +56,10 @@ export interface StartForm {
   changed: Choices
   /** What pages of this rubric have weighed, on average. */
   weights: PageWeight[]
+  fileWeights: FileWeight[]
 }
+/** What a page of one kind of file has weighed, of documents in one colour. */
+export interface FileWeight { mediaType: string, colour: PageWeight['colour'], bytes: number }
 export interface PageWeight { colour: 'mono' | 'grey' | 'colour', dpi: number, bytes: number, pages: number }
 export interface AddressView { id: number, name: string, mail: string }
 export interface DeviceDetail {
@@ -124,6 +127,8 @@ export interface PageView {
   fate: Fate | null
   /** A person set it aside. */
   byHand: boolean
+  /** It counts for nothing: its load was cancelled and not wanted, or broke off between two sides. */
+  dropped: boolean
   heading: boolean
   asks: boolean
   document: number | null

@@ -114,3 +114,10 @@ export async function noteLostSides(sql: Sql, load: { id: number, batch_id: numb
     await tell(tx, { about: 'batch', batch: load.batch_id })
   })
 }
+
+/** A picture of a load's first side until it is examined. */
+export async function firstPicture(sql: Sql, load: number, thumbnail: string): Promise<void> {
+  const [page] = await sql<{ batch_id: number }[]>`
+    update pages set thumbnail_blob = ${thumbnail} where load_id = ${load} and load_side = 1 and thumbnail_blob is null and evidence is null returning batch_id`
+  if (page) await tell(sql, { about: 'batch', batch: page.batch_id })
+}

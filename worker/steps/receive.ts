@@ -4,12 +4,13 @@ import { afterBreak, DeviceError, scanSettings, type Device, type ScannedFile, t
 import { esclDevice } from '../../devices/escl'
 import { sortAgain } from '../../store/batches/complete'
 import { cancelAsked, findLoad, knownJob, loadEnded, loadStarted, loadWaits, type LoadRow } from '../../store/batches/loads'
-import { dropLoneFront, noteLostSides, receiveFile, sidesOfLoad, takeFileApart, type ReceivedFile } from '../../store/pages/receive'
+import { dropLoneFront, firstPicture, noteLostSides, receiveFile, sidesOfLoad, takeFileApart, type ReceivedFile } from '../../store/pages/receive'
 import { findDevice } from '../../store/setup/devices'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Attempt, Work } from '../context'
 import { sidesIn } from '../sidesIn'
 import { wordsOf } from '../lastFailure'
+import { inTempFolder } from '../tempFolder'
 
 const storeAttempts = 120
 
@@ -99,6 +100,7 @@ async function storeSides(work: Work, scanned: ScannedFile, before: number, to: 
       const sides = await sidesIn(work, blob, rubric, scanned.mediaType.startsWith('image/jpeg'))
       if (attempt > 1) await loadWaits(work.sql, to, null)
       if (attempt === 1 || await sidesOfLoad(work.sql, to.load) === before) await receiveFile(work.sql, work.queue, { ...to, blob, sides })
+      if (before === 0) void showFirst(work, to.load, blob, rubric.scan.dpi)
       return sides.length
     } catch (error) {
       if (attempt === storeAttempts) throw error
@@ -106,5 +108,17 @@ async function storeSides(work: Work, scanned: ScannedFile, before: number, to: 
       if (attempt === 3) await loadWaits(work.sql, to, `A side cannot be stored: ${wordsOf(error)}. Scanning waits for ${storeAttempts} seconds; nothing is lost.`).catch(() => undefined)
       await pause(1000)
     }
+  }
+}
+
+/** Whoever stands at the device sees at once that paper comes in; examining gives the picture that is kept. */
+async function showFirst({ sql, blobs, examiners }: Work, load: number, blob: string, dpi: number): Promise<void> {
+  try {
+    await inTempFolder(async (folder) => {
+      const reply = await examiners.picture(blobs.path(blob), dpi, folder)
+      if (reply.outcome === 'pictured') await firstPicture(sql, load, await blobs.putFile(reply.thumbnail))
+    })
+  } catch (error) {
+    console.error(`The first picture of load ${load}: ${wordsOf(error)}`)
   }
 }
