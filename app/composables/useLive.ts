@@ -27,11 +27,14 @@ function open(): void {
   }
 }
 
-/** Calls back soon after anything changed that concerns `batch` (any batch where null); several changes count once. */
+const apart = 120
+
+/** Calls back at once when anything changed that concerns `batch` (any batch where null); changes that follow closely count once. */
 export function useLive(batch: MaybeRefOrGetter<number | null>, refresh: () => Promise<unknown>) {
   let waiting: ReturnType<typeof setTimeout> | undefined
   let busy = false
   let again = false
+  let last = 0
 
   async function run() {
     if (busy) {
@@ -39,6 +42,7 @@ export function useLive(batch: MaybeRefOrGetter<number | null>, refresh: () => P
       return
     }
     busy = true
+    last = Date.now()
     await refresh()
     busy = false
     if (again) {
@@ -49,7 +53,7 @@ export function useLive(batch: MaybeRefOrGetter<number | null>, refresh: () => P
 
   function soon() {
     clearTimeout(waiting)
-    waiting = setTimeout(() => void run(), 120)
+    waiting = setTimeout(() => void run(), Math.max(0, last + apart - Date.now()))
   }
 
   const listener: Listener = (change) => {

@@ -4,8 +4,9 @@ export function useLoaded<T>(url: MaybeRefOrGetter<string>) {
   const trouble = ref<string | null>(null)
   let question = 0
 
-  async function refresh(): Promise<void> {
-    const mine = ++question
+  let newest: Promise<void> | null = null
+
+  async function look(mine: number): Promise<void> {
     try {
       const answer = await ask<T>(toValue(url))
       if (mine !== question) return
@@ -14,6 +15,13 @@ export function useLoaded<T>(url: MaybeRefOrGetter<string>) {
     } catch (error) {
       if (mine === question) trouble.value = troubleWords(error)
     }
+  }
+
+  /** Whoever waits for this sees the newest answer, also where another question overtook theirs. */
+  async function refresh(): Promise<void> {
+    let awaited = newest = look(++question)
+    await awaited
+    while (awaited !== newest) await (awaited = newest)
   }
 
   watch(() => toValue(url), () => {

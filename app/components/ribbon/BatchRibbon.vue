@@ -19,11 +19,14 @@ onMounted(() => (top.value = (root.value?.getBoundingClientRect().top ?? 0) + wi
 
 const segments = computed(() => segmentsOf({ pages: props.view.pages.value, documents: props.batch.documents }))
 const drawn = computed(() => layOut(segments.value, { width: Math.max(320, width.value), height: props.view.height.value, folded: props.view.folded.value }))
-/** Lines in sight, a screenful around them, and the caret's, which must be there to have the keyboard. */
+/** Where the window stands, in steps: within one nothing is drawn anew. */
+const stepPixels = 120
+const step = computed(() => Math.floor((scrolled.value - top.value) / stepPixels))
+const caretLine = computed(() => drawn.value.lines.find(line => line.pages.some(one => one.page.position === props.choice.current.value?.position)))
+/** Lines in sight, most of a screenful around them, and the caret's, which must be there to have the keyboard. */
 const lines = computed(() => {
-  const from = scrolled.value - top.value - screen.value
-  const caret = props.choice.current.value?.position
-  return drawn.value.lines.filter(line => (line.y + line.height > from && line.y < from + 3 * screen.value) || line.pages.some(one => one.page.position === caret))
+  const from = step.value * stepPixels - 0.7 * screen.value
+  return drawn.value.lines.filter(line => (line.y + line.height > from && line.y < from + 2.4 * screen.value + stepPixels) || line === caretLine.value)
 })
 const order = computed(() => props.view.pages.value.map(page => page.position))
 const at = computed(() => order.value.indexOf(props.choice.current.value?.position ?? -1))
@@ -118,7 +121,7 @@ onUpdated(() => {
 <template>
   <div>
     <div ref="root" class="relative" role="group" aria-label="Ribbon: the batch's pages in reading order" :style="{ height: `${drawn.height}px` }" @keydown="onKey">
-      <section v-for="line in lines" :key="line.key" class="absolute inset-x-0" :class="{ 'border-b border-rule': line.rule }" :style="{ top: `${line.y}px`, height: `${line.height}px` }">
+      <section v-for="line in lines" :key="line.key" v-memo="[line, choice.current.value, choice.selected.value, cut, over, corrections.open.value, batch.state]" class="absolute inset-x-0" :class="{ 'border-b border-rule': line.rule }" :style="{ top: `${line.y}px`, height: `${line.height}px` }">
         <div v-for="head in line.heads" :key="head.segment.key" class="absolute overflow-hidden" :style="{ left: `${head.x}px`, top: '14px', width: `${head.width}px`, maxHeight: `${head.short ? 108 : view.height.value + captionHeight}px` }">
           <SegmentHeading :segment="head.segment" :short="head.short" :small="!head.short && view.height.value < 110" :batch="batch.id" :state="batch.state" />
         </div>

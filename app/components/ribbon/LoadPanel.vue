@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BatchDetail } from '~~/core/model/views'
-import { counted } from '~/words/count'
+import { paperIn } from '~/words/count'
 
 const props = defineProps<{ batch: BatchDetail }>()
 defineEmits<{ expect: [] }>()
@@ -8,8 +8,7 @@ const { running, trouble, run } = useAction()
 
 const load = computed(() => props.batch.loads.at(-1) ?? null)
 const scanning = computed(() => load.value !== null && ['asked', 'scanning'].includes(load.value.state))
-const sheets = computed(() => new Set(props.batch.pages.map(page => page.sheet)).size)
-const soFar = computed(() => `${counted(props.batch.pages.length, 'side')} on ${counted(sheets.value, 'sheet')}`)
+const soFar = computed(() => paperIn(props.batch.pages))
 const fromFiles = computed(() => load.value === null || load.value.kind !== 'device')
 const sending = ref(false)
 const brokenOff = computed(() => load.value?.state === 'failed' || load.value?.state === 'cancelled')

@@ -17,7 +17,7 @@ const words = computed(() => {
   return null
 })
 // A thumbnail has 240 pixels across; what is shown larger needs the page itself.
-const picture = computed(() => `/api/pages/${props.page.id}/${props.height > 320 ? 'view' : 'thumbnail'}?v=${props.page.picture}`)
+const picture = computed(() => `/api/pages/${props.page.id}/${props.height > 320 && props.page.examined ? 'view' : 'thumbnail'}?v=${props.page.picture}`)
 const marks = computed(() => [
   props.current ? 'border-lapis ring-2 ring-lapis' : props.selected ? 'border-lapis ring-1 ring-lapis' : props.page.asks ? 'border-ochre ring-1 ring-ochre' : 'border-rule',
   props.page.heading ? 'border-t-4 border-t-vermilion' : '', props.taken ? 'border-dashed opacity-45' : '',
