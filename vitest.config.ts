@@ -1,9 +1,13 @@
+import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
+
+// As Nuxt names the project's root and the app's folder.
+const alias = { '~~': fileURLToPath(new URL('.', import.meta.url)), '~': fileURLToPath(new URL('./app', import.meta.url)) }
 
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', include: ['test/core/**/*.test.ts'], testTimeout: 60_000 } },
+      { resolve: { alias }, test: { name: 'core', include: ['test/core/**/*.test.ts', 'test/app/**/*.test.ts'], testTimeout: 60_000 } },
       {
         test: {
           name: 'parts',

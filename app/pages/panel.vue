@@ -30,6 +30,11 @@ async function signOut() {
 // Somebody who walks away is signed out; what was scanned or typed is kept. A running scan keeps them in.
 const { idle } = useIdle(idleSeconds * 1000)
 watch(idle, isIdle => isIdle && me.person && !scanning.value && void signOut())
+/** What was known of the device before a scan ended is no longer so. */
+function scanned(is: boolean) {
+  if (scanning.value && !is) void refresh()
+  scanning.value = is
+}
 const place = computed(() => !panel.value ? 'wait' : !panel.value.device ? 'pair' : !me.person ? 'sign-in' : batch.value !== null ? 'scan' : rubric.value ? 'form' : mine.value ? 'mine' : 'home')
 </script>
 
@@ -50,7 +55,7 @@ const place = computed(() => !panel.value ? 'wait' : !panel.value.device ? 'pair
     <PanelHome v-else-if="place === 'home'" @rubric="rubric = $event" @mine="mine = true" />
     <PanelMine v-else-if="place === 'mine'" @back="home" @batch="batch = $event" />
     <PanelForm v-else-if="place === 'form' && panel?.device" :rubric="rubric!" :device="panel.device" @back="home" @started="batch = $event" />
-    <PanelScan v-else-if="place === 'scan' && panel?.device" :batch="batch!" :device="panel.device" @done="home" @scanning="scanning = $event" />
+    <PanelScan v-else-if="place === 'scan' && panel?.device" :batch="batch!" :device="panel.device" @done="home" @scanning="scanned" />
     <p v-else class="p-8 text-faded" role="status">One moment…</p>
   </div>
 </template>

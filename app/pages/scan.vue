@@ -89,8 +89,10 @@ async function start() {
           <input v-model="name" class="field mt-1" maxlength="120" placeholder="the rubric's name and the time">
         </label>
       </div>
-      <p class="mt-3 min-h-6 text-ochre" aria-live="polite">{{ blocked }}</p>
-      <button class="act mt-2 w-full justify-center" :disabled="running || blocked !== null">{{ act }}</button>
+      <div class="px-1">
+        <p class="mt-3 min-h-6 text-ochre" aria-live="polite">{{ blocked }}</p>
+        <button class="act mt-2 w-full justify-center" :disabled="running || blocked !== null">{{ act }}</button>
+      </div>
     </div>
   </form>
 </template>

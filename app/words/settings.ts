@@ -1,5 +1,5 @@
 import type { Choices } from '~~/core/model/choices'
-import type { PageWeight, StartForm } from '~~/core/model/views'
+import type { FileWeight, PageWeight, StartForm } from '~~/core/model/views'
 import { saidSize } from './size'
 
 type Settings = StartForm['settings']
@@ -29,6 +29,17 @@ export function pageWeight(weights: readonly PageWeight[], colour: Settings['col
 export function weightWords(weights: readonly PageWeight[], colour: Settings['colour'], dpi: number): string {
   const found = pageWeight(weights, colour, dpi)
   return found ? `${found.measured ? '' : 'about '}${saidSize(found.bytes)} a page` : 'not measured yet'
+}
+
+const mediaTypes: Record<string, string> = { 'pdf': 'application/pdf', 'pdf-a': 'application/pdf', 'tiff': 'image/tiff', 'jpeg': 'image/jpeg', 'png': 'image/png' }
+
+/** What a page of such a file will weigh, in words: as this rubric's own files did, or its picture alone where it made none yet. */
+export function formatWords({ weights, fileWeights }: { weights: readonly PageWeight[], fileWeights: readonly FileWeight[] }, format: string, colour: Settings['colour'], dpi: number): string {
+  const own = fileWeights.find(weight => weight.mediaType === mediaTypes[format] && weight.colour === colour)
+  if (own) return `${saidSize(own.bytes)} a page`
+  if (format === 'jpeg' && colour === 'mono') return 'heavier: JPEG is for pictures'
+  const picture = pageWeight(weights, colour, dpi)
+  return picture ? `about ${saidSize(picture.bytes)} a page` : 'not measured yet'
 }
 
 interface Option { value: string | number | boolean, words: string, hint?: string }

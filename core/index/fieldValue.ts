@@ -1,4 +1,5 @@
 import type { Field } from '../model/rubric'
+import { patternWords } from '../split/patternParts'
 import { formatDate, parseDate } from './dates'
 import { passesLuhn } from './luhn'
 
@@ -15,7 +16,7 @@ export function checkValue(field: Field, raw: string): Checked {
   if (text === '') return { ok: false, why: `${field.label} is empty.` }
   const kept = keptForm(field, text)
   if (kept === null) return fail(expectedOf(field))
-  if (field.pattern && !new RegExp(field.pattern, 'u').test(kept)) return fail(`in the form ${field.pattern}`)
+  if (field.pattern && !new RegExp(field.pattern, 'u').test(kept)) return fail(formWords(field.pattern))
   if (field.check === 'luhn' && !passesLuhn(kept)) return fail('right: its check digit does not agree, so a digit was misread or mistyped')
   return { ok: true, value: kept }
 }
@@ -41,10 +42,16 @@ function keptNumber(field: Field, text: string): string | null {
   return field.decimals === undefined ? plain.replace(/^\+/, '') : value.toFixed(field.decimals)
 }
 
+/** "eight digits", or "in the form ‘MP’, two digits" where there are several parts. */
+function formWords(pattern: string): string {
+  const words = patternWords(pattern)
+  return words === pattern || words.includes(',') || words.startsWith('‘') ? `in the form ${words}` : words
+}
+
 /** What the field expects, in words; for messages and for the hint below an input. */
 export function expectedOf(field: Field): string {
   switch (field.kind) {
-    case 'text': return field.pattern ? `in the form ${field.pattern}` : 'any text'
+    case 'text': return field.pattern ? formWords(field.pattern) : 'any text'
     case 'email': return 'an e-mail address'
     case 'yes-no': return 'yes or no'
     case 'choice': return `one of ${field.choices?.join(', ')}`

@@ -1,4 +1,4 @@
-import type { PageWeight } from '../../core/model/views'
+import type { FileWeight, PageWeight } from '../../core/model/views'
 import type { Sql } from '../database'
 
 const newest = 3000
@@ -19,4 +19,26 @@ export async function pageWeights(sql: Sql, rubric: string): Promise<PageWeight[
     order by pages desc`
   const own = await weigh(true)
   return own.length ? own : weigh(false)
+}
+
+/** What a page has weighed in each kind of file that a rubric made, of documents whose pages are all of one colour. */
+export async function fileWeights(sql: Sql, rubric: string): Promise<FileWeight[]> {
+  return sql<FileWeight[]>`
+    with newest as (
+      select documents.id, min(colour) as colour, count(*) as pages
+      from documents
+      join batches on batches.id = documents.batch_id
+      join pages on pages.document_id = documents.id and fate = 'kept' and not born_digital
+      where rubric_id = ${rubric} and built_at is not null
+      group by documents.id
+      having count(distinct colour) = 1
+      order by documents.id desc
+      limit ${newest / 10})
+    select media_type as "mediaType", colour, (sum(bytes) / sum(pages))::int as bytes
+    from (
+      select newest.id, colour, pages, media_type, sum(bytes) as bytes
+      from newest
+      join files on document_id = newest.id and edition = (select max(edition) from files where document_id = newest.id)
+      group by newest.id, colour, pages, media_type) as weighed
+    group by media_type, colour`
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { enteredFields } from '../../core/index/entered'
-import { checkValue, shownValue } from '../../core/index/fieldValue'
+import { checkValue, expectedOf, shownValue } from '../../core/index/fieldValue'
 import { fillFields } from '../../core/index/fill'
 import { passesLuhn } from '../../core/index/luhn'
 import { DocumentType, Field } from '../../core/model/rubric'
@@ -85,4 +85,15 @@ describe('filling', () => {
     expect(entered.faults.map(fault => fault.field)).toEqual(['hull', 'issued'])
     expect(enteredFields(type, { nonsense: '1' }, {}).unknown).toBe('nonsense')
   })
+})
+
+it.each([
+  [{ pattern: '^\\d{8}$' }, 'eight digits'],
+  [{ pattern: '^MP\\d{2}-\\d{5}$' }, 'in the form ‘MP’, two digits, ‘-’, five digits'],
+  [{ pattern: '^[A-HJ-NP]{3,7}$' }, 'three to seven of A-HJ-NP'],
+  // Not plain enough for words of ours.
+  [{ pattern: '^(a|b)x*$' }, 'in the form ^(a|b)x*$'],
+  [{ kind: 'number', min: 0, decimals: 2 }, 'a number from 0 with at most 2 decimals'],
+])('%o says what it expects: %s', (more, words) => {
+  expect(expectedOf(field(more))).toBe(words)
 })

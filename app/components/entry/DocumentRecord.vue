@@ -17,7 +17,7 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
 
 <template>
   <div class="grid gap-10 lg:h-[calc(100vh-10.5rem)] lg:grid-cols-[minmax(0,1fr)_27rem]">
-    <div class="flex h-[70vh] flex-col lg:h-full">
+    <div class="flex h-[70vh] min-w-0 flex-col lg:h-full">
       <div class="min-h-0 flex-1">
         <PageImage v-if="page" :src="`/api/pages/${page.id}/view?v=${page.picture}`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" />
       </div>
@@ -36,7 +36,8 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
       </section>
       <section>
         <h2 class="mb-1 text-xl">Index values</h2>
-        <dl>
+        <p v-if="!values.length" class="text-faded">{{ document.documentType?.fields.length ? 'None was entered.' : 'This kind of document has none.' }}</p>
+        <dl v-else>
           <div v-for="one in values" :key="one.id" class="flex items-baseline gap-3 border-b border-rule py-1.5">
             <dt class="w-32 shrink-0 text-faded">{{ one.label }}</dt>
             <dd class="min-w-0 flex-1 break-words">{{ one.value }}</dd>

@@ -2,6 +2,7 @@
 import { ArrowLeft, ChevronRight, Play } from '@lucide/vue'
 import type { Field } from '~~/core/model/rubric'
 import type { OpenSend, PanelView } from '~~/core/model/views'
+import { scanWords } from '~~/core/model/rubricWords'
 import { deviceObstacle } from '~/words/device'
 import { settingWords } from '~/words/settings'
 import { useStart } from '../start/useStart'
@@ -17,6 +18,8 @@ const send = shallowRef<OpenSend | null>(null)
 const changing = ref(false)
 
 const obstacle = computed(() => form.value ? missing.value ?? deviceObstacle(props.device, form.value.source) : 'One moment…')
+/** The first sentence follows what the person changes. */
+const words = computed(() => form.value && settings.value ? [scanWords({ ...settings.value, source: form.value.source }), ...form.value.words.slice(1)] : [])
 const placeWords = ({ to, asks }: OpenSend) => {
   const chosen = draft.value.sends[to]
   if (asks === 'people') return chosen?.people.length ? chosen.people.join(', ') : 'nobody chosen yet'
@@ -67,14 +70,14 @@ const begin = () => run(async () => emit('started', await start.start(props.devi
         <li v-if="form.mayChange.length && settings">
           <button type="button" class="touch w-full justify-between! text-left" @click="changing = true">
             <span class="whitespace-nowrap">How it is scanned</span>
-            <span class="flex min-w-0 items-center gap-2 font-serif text-xl"><span class="truncate">{{ settingWords(settings) }}</span><ChevronRight :size="22" class="shrink-0 text-faded" aria-hidden="true" /></span>
+            <span class="flex min-w-0 items-center gap-2 font-serif text-xl"><span class="line-clamp-2 text-right leading-tight">{{ settingWords(settings) }}</span><ChevronRight :size="22" class="shrink-0 text-faded" aria-hidden="true" /></span>
           </button>
         </li>
       </ul>
     </div>
     <aside class="flex min-h-0 flex-col border-l border-rule bg-leaf px-6 py-5">
       <h3 class="text-xl">What it will do</h3>
-      <ul class="mt-2 min-h-0 flex-1 space-y-1.5 overflow-y-auto text-base text-faded" tabindex="0" aria-label="What the rubric will do"><li v-for="sentence in form?.words ?? []" :key="sentence">{{ sentence }}</li></ul>
+      <ul class="mt-2 min-h-0 flex-1 space-y-1.5 overflow-y-auto text-base text-faded" tabindex="0" aria-label="What the rubric will do"><li v-for="sentence in words" :key="sentence">{{ sentence }}</li></ul>
       <p class="my-3 min-h-6 text-base text-ochre" role="status">{{ obstacle }}</p>
       <button type="button" class="touch touch-act min-h-20! w-full text-2xl!" :disabled="running || obstacle !== null" @click="begin"><Play :size="28" aria-hidden="true" /> {{ running ? 'Starting…' : form?.source === 'glass' ? 'Scan the glass' : 'Scan' }}</button>
     </aside>

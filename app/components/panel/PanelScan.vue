@@ -2,7 +2,7 @@
 import { Check, Layers, Plus, Square, Undo2 } from '@lucide/vue'
 import type { BatchDetail, PanelView } from '~~/core/model/views'
 import { batchOutcome } from '~/words/outcome'
-import { counted } from '~/words/count'
+import { counted, paperIn, paperOf } from '~/words/count'
 import { deviceObstacle } from '~/words/device'
 
 const props = defineProps<{ batch: number, device: NonNullable<PanelView['device']> }>()
@@ -15,11 +15,17 @@ const cancelling = ref(false)
 
 const load = computed(() => batch.value?.loads.at(-1) ?? null)
 const scanning = computed(() => load.value !== null && ['asked', 'scanning'].includes(load.value.state))
-watch(scanning, is => emit('scanning', is), { immediate: true })
-const sheets = computed(() => new Set(batch.value?.pages.map(page => page.sheet)).size)
+// Until the device was asked again after a scan, it still counts as busy with that.
+const stale = ref(false)
+watch(scanning, (is) => {
+  stale.value = !is
+  emit('scanning', is)
+}, { immediate: true })
+watch(() => props.device, () => (stale.value = false))
+const paper = computed(() => paperOf(batch.value?.pages ?? []))
 const receiving = computed(() => batch.value?.state === 'receiving')
 const outcome = computed(() => batch.value && batchOutcome(batch.value))
-const obstacle = computed(() => deviceObstacle(props.device, batch.value?.source ?? 'feeder'))
+const obstacle = computed(() => stale.value ? 'One moment…' : deviceObstacle(props.device, batch.value?.source ?? 'feeder'))
 /** A load that broke off most likely left paper behind. */
 const brokeOff = computed(() => load.value?.state === 'failed' || load.value?.state === 'cancelled')
 const glass = computed(() => batch.value?.source === 'glass')
@@ -56,8 +62,8 @@ async function until(ready: () => boolean) {
     <template v-if="batch && scanning">
       <div class="grid flex-1 grid-cols-2 items-center gap-8">
         <p role="status">
-          <span class="block font-serif text-8xl leading-none">{{ batch.pages.length }}</span>
-          <span class="text-2xl">{{ batch.pages.length === 1 ? 'side' : 'sides' }} on {{ counted(sheets, 'sheet') }}</span>
+          <span class="block font-serif text-8xl leading-none">{{ paper.sides }}</span>
+          <span class="text-2xl">{{ paper.sides === 1 ? 'side' : 'sides' }} on {{ counted(paper.sheets, 'sheet') }}</span>
           <span class="mt-3 block text-faded">{{ load?.cancelAsked ? 'Stopping after the side that is under way.' : load?.state === 'asked' ? 'Asking the device for the first sheet.' : 'Each side is safe before the next is asked for.' }}</span>
         </p>
         <div class="flex h-56 items-end gap-3 overflow-hidden" aria-hidden="true">
@@ -73,7 +79,7 @@ async function until(ready: () => boolean) {
       <button v-else type="button" class="touch self-start" :disabled="running || load?.cancelAsked" @click="cancelling = true"><Square :size="22" aria-hidden="true" /> Cancel this load</button>
     </template>
     <template v-else-if="batch && receiving">
-      <p class="mt-2 text-2xl" role="status">{{ counted(batch.pages.length, 'side') }} on {{ counted(sheets, 'sheet') }} are in. {{ brokeOff ? 'Scan the rest?' : 'Is that all?' }}</p>
+      <p class="mt-2 text-2xl" role="status">{{ paperIn(batch.pages) }} are in. {{ brokeOff ? 'Scan the rest?' : 'Is that all?' }}</p>
       <div class="mt-6 grid flex-1 grid-cols-2 gap-5">
         <button type="button" class="touch flex-col! text-2xl!" :class="{ 'touch-act': brokeOff }" :disabled="running || obstacle !== null" @click="post('loads', { device: device.id })">
           <Plus :size="40" aria-hidden="true" /> {{ glass ? 'More to come: scan' : 'More to come: scan the next load' }}

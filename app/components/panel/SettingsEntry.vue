@@ -2,7 +2,7 @@
 import { ArrowLeft, Check } from '@lucide/vue'
 import type { Choices } from '~~/core/model/choices'
 import type { StartForm } from '~~/core/model/views'
-import { settingOptions, weightWords, type SettingKey } from '~/words/settings'
+import { formatWords, settingOptions, weightWords, type SettingKey } from '~/words/settings'
 import { typedOn } from './typedOn'
 
 const props = defineProps<{ form: StartForm }>()
@@ -24,7 +24,7 @@ function cost(key: SettingKey, value: string | number | boolean): string | null 
   const { weights } = props.form
   if (key === 'colour') return weightWords(weights, value as 'mono', settings.value.dpi)
   if (key === 'dpi') return weightWords(weights, settings.value.colour, Number(value))
-  if (key === 'format') return value === 'jpeg' && settings.value.colour === 'mono' ? 'heavier: JPEG is for pictures' : weightWords(weights, settings.value.colour, settings.value.dpi)
+  if (key === 'format') return formatWords(props.form, String(value), settings.value.colour, settings.value.dpi)
   return null
 }
 const text = computed({

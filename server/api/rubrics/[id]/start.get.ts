@@ -3,7 +3,7 @@ import { withChoices } from '../../../../core/model/choices'
 import { rubricWords } from '../../../../core/model/rubricWords'
 import type { StartForm } from '../../../../core/model/views'
 import { connectorNamed } from '../../../../connectors'
-import { pageWeights } from '../../../../store/pages/weights'
+import { fileWeights, pageWeights } from '../../../../store/pages/weights'
 import { rememberedChoices } from '../../../../store/people/choices'
 import { findDestination, listDestinations } from '../../../../store/setup/destinations'
 import { findRubric, newestRubric } from '../../../../store/setup/rubrics'
@@ -36,6 +36,6 @@ export default defineEventHandler(async (event): Promise<StartForm> => {
       lighten: scan.lighten, contrast: scan.contrast, sharpness: scan.sharpness, original: scan.original, percent: scan.percent, gentle: scan.gentle,
       format: files[0]?.format ?? null,
     },
-    changed, weights: await pageWeights(sql, id),
+    changed, weights: await pageWeights(sql, id), fileWeights: await fileWeights(sql, id),
   }
 })
