@@ -1,4 +1,6 @@
+import { mkdir } from 'node:fs/promises'
 import type { AddressInfo } from 'node:net'
+import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { endWhenTold } from '../http'
 import { cloudServer } from './server'
@@ -9,6 +11,7 @@ if (!values.folder || !password) {
   console.error('cloud --folder DIR [--port N], with the password of its user "records" in CLOUD_PASSWORD')
   process.exit(2)
 }
+for (const own of ['Berths', 'Dues statements', 'Vessels']) await mkdir(join(values.folder, own), { recursive: true })
 const server = await cloudServer(values.folder, 'records', password)
 server.listen(Number(values.port), '127.0.0.1', () => {
   const { port } = server.address() as AddressInfo

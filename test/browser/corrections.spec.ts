@@ -59,11 +59,12 @@ test('the ribbon is corrected by keys, undone and redone, and the pages to fix o
 
   // A page is turned: it is examined again, lying.
   await at(1).click()
-  const shape = async () => (await at(1).locator('img').boundingBox())!
-  const upright = await shape()
+  const shape = () => at(1).locator('img').boundingBox()
+  const upright = (await shape())!
   expect(upright.height).toBeGreaterThan(upright.width)
   await page.keyboard.press('r')
-  await expect.poll(async () => (await shape()).width > 140, { timeout: 30_000 }).toBe(true)
+  // While the line is drawn anew there may be no picture for a moment.
+  await expect.poll(async () => ((await shape())?.width ?? 0) > 140, { timeout: 30_000 }).toBe(true)
   await expect(undo).toBeEnabled({ timeout: 30_000 })
 
   // Back to how it was scanned, step by step.

@@ -37,7 +37,7 @@ test('the main job by keyboard alone', async ({ page }) => {
   await press(page, /^Start a scan$/)
   await expect(page.getByText('ready, paper loaded')).toBeVisible()
   // A radio group: one Tab reaches it, arrows choose.
-  await expect(page.getByRole('radio').first()).toBeVisible()
+  await expect(page.getByRole('radio', { name: /Mooring permits/ })).toBeVisible()
   for (let press = 0; press < 60 && !await page.evaluate(() => document.activeElement?.getAttribute('role') === 'radio'); press++) await page.keyboard.press('Tab')
   for (let press = 0; press < 20 && !await page.getByRole('radio', { name: /Mooring permits/ }).isChecked(); press++) await page.keyboard.press('ArrowDown')
   await press(page, /^Scan the stack$/)
