@@ -55,7 +55,14 @@ export class Queue {
 
   /** Adds a job with the transaction that needs it: both are there or neither. */
   async send<S extends Step>(tx: Tx, step: S, data: Jobs[S]): Promise<void> {
-    await this.boss.send(step, data, { ...policies[step], db: executor(tx as unknown as SqlClient) })
+    await this.sendAll(tx, step, [data])
+  }
+
+  /** Adds a job for each of these, as `send` does, without waiting for one before the next. */
+  async sendAll<S extends Step>(tx: Tx, step: S, all: readonly Jobs[S][]): Promise<void> {
+    if (!all.length) return
+    const db = executor(tx as unknown as SqlClient)
+    await Promise.all(all.map(data => this.boss.send(step, data, { ...policies[step], db })))
     await tx`select pg_notify('rubricator_jobs', ${step})`
   }
 

@@ -99,7 +99,7 @@ async function turnPages(tx: Tx, queue: Queue, batch: number): Promise<boolean> 
     left join jsonb_to_recordset(${tx.json(rows)}) as wanted (id bigint, degrees int) on wanted.id = before.id
     where pages.id = before.id and pages.batch_id = ${batch} and pages.blob is not null and pages.turned <> coalesce(wanted.degrees, 0)
     returning pages.id`
-  for (const { id } of changed) await queue.send(tx, 'examine', { page: id })
+  await queue.sendAll(tx, 'examine', changed.map(({ id }) => ({ page: id })))
   return changed.length > 0
 }
 

@@ -26,12 +26,12 @@ export async function resumeBatch(sql: Sql, queue: Queue, batch: number): Promis
         else 'sending' end
       where id = ${batch}`
     const pages = await tx<{ id: number }[]>`select id from pages where batch_id = ${batch} and evidence is null and trouble is null`
-    for (const page of pages) await queue.send(tx, 'examine', { page: page.id })
+    await queue.sendAll(tx, 'examine', pages.map(page => ({ page: page.id })))
     const documents = await tx<{ id: number, step: 'read' | 'fill' | 'build' }[]>`
       select id, case when filled_at is not null then 'build' when read_at is not null then 'fill' else 'read' end as step
       from documents
       where batch_id = ${batch} and (filled_at is null or (state <> 'open' and built_at is null))`
-    for (const { id, step } of documents) await queue.send(tx, step, { document: id })
+    for (const step of ['read', 'fill', 'build'] as const) await queue.sendAll(tx, step, documents.filter(one => one.step === step).map(one => ({ document: one.id })))
     if (!documents.length) await splitWhenExamined(tx, queue, batch)
     await tell(tx, { about: 'batch', batch })
     return true

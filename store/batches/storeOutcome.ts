@@ -1,28 +1,31 @@
+import { isDeepStrictEqual } from 'node:util'
 import type { SplitDocument, SplitOutcome } from '../../core/split/types'
 import type { Tx } from '../database'
 
 /** A correction cannot be made because a document that it touches has gone on. */
 export class Locked extends Error {}
 
-interface Known { id: number, position: number, type: string | null, state: string, kept: boolean, pages: number[] }
+interface Known { id: number, position: number, type: string | null, barcode: Record<string, string>, state: string, kept: boolean, pages: number[] }
 
 /**
- * Stores the documents and gives their identities by number. One whose first page stays keeps its row and its values;
- * those of a row that goes are laid by, for the document that later begins at the same page.
+ * Stores the documents and gives their identities by number. One whose first page stays keeps its row and its values,
+ * one that the machine has still to read only where nothing of it changed: the work under way must not end on other
+ * pages than it began with. Values of a row that goes are laid by, for the document that later begins at the same page.
  * @throws {Locked} where a document that a person confirmed would change
  */
 export async function storeDocuments(tx: Tx, batch: number, outcome: SplitOutcome, identities: ReadonlyMap<number, number>): Promise<Map<number, number>> {
   const known = await tx<Known[]>`
-    select id, position, type, state, (read_at is not null or filled_at is not null) as kept,
+    select id, position, type, barcode, state, (read_at is not null or filled_at is not null) as kept,
       (select coalesce(jsonb_agg(pages.id order by place), '[]') from pages where document_id = documents.id) as pages
     from documents
     where batch_id = ${batch}`
   const pagesIn = (document: SplitDocument) => document.pages.map(page => identities.get(page)!)
-  const byFirstPage = new Map(known.filter(row => row.kept).map(row => [`${row.pages[0]} ${row.type}`, row]))
+  const byFirstPage = new Map(known.map(row => [`${row.pages[0]} ${row.type}`, row]))
+  const isSame = (row: Known, document: SplitDocument) => pagesIn(document).join() === row.pages.join() && isDeepStrictEqual(row.barcode, document.barcode)
   const staying = new Map<number, Known>()
   for (const document of outcome.documents) {
     const row = byFirstPage.get(`${identities.get(document.pages[0]!)} ${document.type}`)
-    if (row) staying.set(document.document, row)
+    if (row && (row.kept || isSame(row, document))) staying.set(document.document, row)
   }
   const now = new Map([...staying].map(([number, row]) => [row.id, outcome.documents[number - 1]!]))
   for (const row of known.filter(one => one.state !== 'open')) {
@@ -31,13 +34,17 @@ export async function storeDocuments(tx: Tx, batch: number, outcome: SplitOutcom
       throw new Locked(`Document ${row.position} is confirmed already and is being filed, so its pages stay as they are.`)
     }
   }
+  const moved = [...staying]
+    .map(([position, row]) => ({ row, id: row.id, position, barcode: outcome.documents[position - 1]!.barcode }))
+    .filter(one => one.position !== one.row.position || !isDeepStrictEqual(one.row.barcode, one.barcode))
+  const moving = new Set(moved.map(one => one.id))
   const added = outcome.documents.filter(document => !staying.has(document.document))
   const heirs = added.map((document) => {
     const giver = document.valuesOf === undefined ? undefined : known.find(row => row.pages.includes(identities.get(document.valuesOf!)!))
     return { position: document.document, type: document.type, barcode: document.barcode, first_page: identities.get(document.pages[0]!)!, giver: giver?.id ?? null }
   })
-  // Rows that stay go out of each other's way first: a position is unique in its batch.
-  await tx`update documents set position = position + 1000000 where batch_id = ${batch}`
+  // Rows that go or move make way first: a position is unique in its batch.
+  await tx`update documents set position = position + 1000000 where batch_id = ${batch} and id <> all(${[...now.keys()].filter(id => !moving.has(id))})`
   const inserted = await tx<{ id: number, position: number }[]>`
     insert into documents (batch_id, position, type, barcode, fields, missing, filled_at)
     select ${batch}, heir.position, heir.type, heir.barcode,
@@ -47,13 +54,13 @@ export async function storeDocuments(tx: Tx, batch: number, outcome: SplitOutcom
     left join laid_by_values on laid_by_values.batch_id = ${batch} and laid_by_values.first_page = heir.first_page and laid_by_values.type is not distinct from heir.type
     returning id, position`
   await layValuesBy(tx, batch, [...now.keys(), ...inserted.map(row => row.id)])
-  const stay = [...staying].map(([position, row]) => ({ id: row.id, position, barcode: outcome.documents[position - 1]!.barcode }))
   await tx`
     update documents
     set position = found.position, barcode = found.barcode
-    from jsonb_to_recordset(${tx.json(stay)}) as found (id bigint, position int, barcode jsonb)
+    from jsonb_to_recordset(${tx.json(moved.map(({ id, position, barcode }) => ({ id, position, barcode })))}) as found (id bigint, position int, barcode jsonb)
     where documents.id = found.id`
-  return new Map([...stay, ...inserted].map(row => [row.position, row.id]))
+  const rows = [...staying].map(([position, { id }]) => ({ id, position }))
+  return new Map([...rows, ...inserted].map(row => [row.position, row.id]))
 }
 
 /** Deletes the documents that are no more, and keeps what a person entered for them. */
@@ -79,5 +86,7 @@ export async function storeFates(tx: Tx, batch: number, outcome: SplitOutcome, d
     update pages
     set fate = found.fate, why = found.why, note = found.note, heading = found.heading, asks = found.asks, by_hand = found.by_hand, document_id = found.document_id, place = found.place
     from jsonb_to_recordset(${tx.json(rows as never)}) as found (position int, place int, fate text, why text, note jsonb, heading boolean, asks boolean, by_hand boolean, document_id bigint)
-    where pages.batch_id = ${batch} and pages.position = found.position`
+    where pages.batch_id = ${batch} and pages.position = found.position
+      and (pages.fate, pages.why, pages.note, pages.heading, pages.asks, pages.by_hand, pages.document_id, pages.place)
+        is distinct from (found.fate, found.why, found.note, found.heading, found.asks, found.by_hand, found.document_id, found.place)`
 }

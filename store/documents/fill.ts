@@ -55,7 +55,7 @@ export async function settle(tx: Tx, queue: Queue, batch: number, rubric: Rubric
       update documents set state = 'indexed', indexed_at = now()
       where batch_id = ${batch} and state = 'open' and missing = '{}'
       returning id`
-    for (const { id } of complete) await queue.send(tx, 'build', { document: id })
+    await queue.sendAll(tx, 'build', complete.map(({ id }) => ({ document: id })))
   }
   await moveAfterIndexing(tx, batch)
 }

@@ -12,7 +12,7 @@ import { Blobs } from '../../store/blobs'
 import { amendDocument } from '../../store/documents/amend'
 import { documentBuilt } from '../../store/documents/build'
 import { documentFilled, enterFields } from '../../store/documents/fill'
-import { documentRead, findDocument } from '../../store/documents/read'
+import { documentRead, findDocument, pageRead } from '../../store/documents/read'
 import { pageExamined, pageToExamine } from '../../store/pages/examined'
 import { listQuestions } from '../../store/pages/questions'
 import { firstPicture, noteLostSides, sidesOfLoad } from '../../store/pages/receive'
@@ -81,6 +81,7 @@ describe('steps that run twice', () => {
     const [first] = await documentsOfBatch(sql, batch)
     expect(first).toMatchObject({ position: 1, type: 'permit', barcode: 'MP26-04217' })
     expect(await jobs('read')).toHaveLength(2)
+    await sql`update pages set words = '[]' where batch_id = ${batch}`
     await documentRead(sql, queue, (await findDocument(sql, first!.id))!)
     await documentRead(sql, queue, (await findDocument(sql, first!.id))!)
     expect(await jobs('fill')).toHaveLength(1)
@@ -93,8 +94,8 @@ describe('steps that run twice', () => {
     await sorted(code('MP26-04217'), blank)
     const id = (await documentsOfBatch(sql, batch))[0]!.id
     const document = async () => (await findDocument(sql, id))!
-    await documentRead(sql, queue, await document())
     await sql`update pages set words = '[]' where document_id = ${id}`
+    await documentRead(sql, queue, await document())
     await documentFilled(sql, queue, await document(), { fields: {}, missing: [] }, {})
     expect((await showBatch(sql, batch))!.state).toBe('to index')
     expect(await enterFields(sql, queue, await document(), {}, owner, true)).toBeNull()
@@ -237,6 +238,17 @@ describe('corrections', () => {
     expect(await documents()).toHaveLength(3)
   })
 
+  it('leave a document that is still to be read as it is, or make a new one: reading must not end on other pages', async () => {
+    await sorted(code('MP26-04217'), blank, {}, blank, code('MP26-04218'), blank)
+    const before = await documents()
+    await correctBatch(sql, queue, batch, { do: 'start', page: await idOf(3) }, owner)
+    const after = await documents()
+    expect(after).toHaveLength(3)
+    expect(after[2]).toEqual(before[1])
+    expect(after[0]![0]).not.toBe(before[0]![0])
+    expect(await findDocument(sql, before[0]![0] as number)).toBeNull()
+  })
+
   it('touch no document that is confirmed, and no page of another batch', async () => {
     await sorted(code('MP26-04217'), blank, {}, blank, code('MP26-04218'), blank)
     await fillAll()
@@ -257,6 +269,12 @@ describe('corrections', () => {
     expect(await jobs('examine')).toEqual([{ page: id }])
     const stale = (await pageToExamine(sql, id))!
     expect(stale.turned).toBe(90)
+    // Nor are words kept that were read from the picture that lies wrong.
+    await sql`update documents set read_at = null where batch_id = ${batch}`
+    await pageRead(sql, { id, page_blob: blob, dpi: 200 }, batch, [])
+    const [document] = await documentsOfBatch(sql, batch)
+    await documentRead(sql, queue, (await findDocument(sql, document!.id))!)
+    expect(await jobs('fill')).toEqual([])
     await pageExamined(sql, queue, stale, { evidence: evidence(), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
     await splitBatch(sql, queue, batch)
     await fillAll()
