@@ -1,38 +1,9 @@
-import { expect, test, type Page } from '@playwright/test'
-import type { BatchDetail, DeviceChoice, RubricChoice } from '../../core/model/views'
-import { makeStack } from '../../standins/paper/stacks'
-import { until } from '../product/client'
-import { emptyFeeder, putPaper, running } from '../product/running'
+import { expect, test } from '@playwright/test'
+import { running } from '../product/running'
 import { expectAccessible, signIn } from './desk'
+import { at, copy, positions, scanned, show, truth } from './permits'
 
-const seed = 8
-const { truth } = makeStack('mooring-permits', seed)
 const doubtful = truth.documents.find(document => document.undecidable)!.sides[0]!
-
-const show = async (page: Page, id: number) => await (await page.request.get(`/api/batches/${id}`)).json() as BatchDetail
-
-/** A batch of permits, scanned and sorted, by the routes that the screens use. */
-async function scanned(page: Page): Promise<number> {
-  const rubrics = await (await page.request.get('/api/rubrics')).json() as RubricChoice[]
-  const devices = await (await page.request.get('/api/devices')).json() as DeviceChoice[]
-  await emptyFeeder()
-  await putPaper(seed)
-  const { id } = await (await page.request.post('/api/batches', { data: { rubric: rubrics.find(one => one.name === 'Mooring permits')!.id, device: devices[0]!.id } })).json() as { id: number }
-  await until(() => show(page, id), batch => batch.loads[0]!.state === 'ended')
-  await page.request.post(`/api/batches/${id}/complete`)
-  await until(() => show(page, id), batch => batch.state === 'to fix')
-  return id
-}
-
-/** Puts copies of these pages, by number, at the end of their batch. */
-async function copy(page: Page, id: number, positions: (pages: BatchDetail['pages']) => BatchDetail['pages']): Promise<void> {
-  const { pages } = await show(page, id)
-  const answer = await page.request.post(`/api/batches/${id}/paste`, { data: { from: id, pages: positions(pages).map(one => one.id), before: null, cut: false } })
-  expect(answer.status()).toBe(200)
-}
-
-const at = (page: Page, position: number) => page.locator(`[data-position="${position}"]`)
-const positions = (page: Page) => page.locator('[data-position]').evaluateAll(all => all.map(one => Number((one as HTMLElement).dataset.position)))
 
 test('the ribbon by mouse: choosing, dragging, filters, finding, zoom, both sides, the contact sheet', async ({ page }) => {
   await signIn(page, 'Tamsin')
@@ -149,38 +120,6 @@ test('ten doubtful pages with keys alone', async ({ page }) => {
   const seconds = (Date.now() - begun) / 1000
   test.info().annotations.push({ type: 'measured', description: `ten doubtful pages: ${seconds.toFixed(1)} s` })
   console.log(`      ten doubtful pages, one key each: ${seconds.toFixed(1)} s of waiting for the product`)
-})
-
-test('a ribbon of more than 5,000 pages', async ({ page }) => {
-  await signIn(page, 'Tamsin')
-  const id = await scanned(page)
-  await page.request.post(`/api/batches/${id}/hold`, { data: {} })
-  for (let count = truth.sides.length; count < 5000; count *= 2) await copy(page, id, pages => pages)
-  const begun = Date.now()
-  await page.goto(`/batches/${id}`)
-  await expect(at(page, 1)).toBeVisible()
-  const opened = Date.now() - begun
-  const frames = await page.evaluate(() => new Promise<number[]>((resolve) => {
-    const times: number[] = []
-    let last = performance.now()
-    const step = (now: number) => {
-      times.push(now - last)
-      last = now
-      window.scrollBy(0, 400)
-      if (times.length < 240) requestAnimationFrame(step)
-      else resolve(times.slice(1))
-    }
-    requestAnimationFrame(step)
-  }))
-  const sorted = [...frames].sort((one, two) => one - two)
-  const words = `opened in ${opened} ms; of ${frames.length} frames while scrolling the middle one took ${sorted[sorted.length >> 1]!.toFixed(0)} ms, nine in ten under ${sorted[Math.floor(sorted.length * 0.9)]!.toFixed(0)} ms, the longest ${sorted.at(-1)!.toFixed(0)} ms`
-  test.info().annotations.push({ type: 'measured', description: words })
-  console.log(`      ${(await show(page, id)).pages.length} pages: ${words}`)
-  // Only what is in sight is drawn.
-  expect(await page.locator('[data-position]').count()).toBeLessThan(400)
-  await at(page, (await positions(page))[0]!).focus()
-  await page.keyboard.press('End')
-  await expect(page.locator('[data-position]:focus')).toBeVisible()
 })
 
 test('a steward draws a zone on a real page, types a pattern, tries the draft and sees what would change', async ({ page }) => {

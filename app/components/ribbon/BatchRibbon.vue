@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BatchDetail, PageView } from '~~/core/model/views'
+import { fastScroll, useFastScroll } from './fastScroll'
 import { captionHeight, layOut, neighbour } from './layOut'
 import { segmentsOf } from './segments'
 import type { useChosen } from './useChosen'
@@ -21,6 +22,7 @@ const segments = computed(() => segmentsOf({ pages: props.view.pages.value, docu
 const drawn = computed(() => layOut(segments.value, { width: Math.max(320, width.value), height: props.view.height.value, folded: props.view.folded.value }))
 /** Where the window stands, in steps: within one nothing is drawn anew. */
 const stepPixels = 120
+provide(fastScroll, useFastScroll())
 const step = computed(() => Math.floor((scrolled.value - top.value) / stepPixels))
 const caretLine = computed(() => drawn.value.lines.find(line => line.pages.some(one => one.page.position === props.choice.current.value?.position)))
 /** Lines in sight, most of a screenful around them, and the caret's, which must be there to have the keyboard. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { PageView } from '~~/core/model/views'
+import { fastScroll } from './fastScroll'
 import { isAside } from './layOut'
 
 const props = defineProps<{ page: PageView, width: number, height: number, current: boolean, selected: boolean, taken: boolean, movable: boolean, over: boolean }>()
@@ -18,6 +19,10 @@ const words = computed(() => {
 })
 // A thumbnail has 240 pixels across; what is shown larger needs the page itself.
 const picture = computed(() => `/api/pages/${props.page.id}/${props.height > 320 && props.page.examined ? 'view' : 'thumbnail'}?v=${props.page.picture}`)
+// A page that comes into sight in flight gets its picture when the flight ends.
+const flies = inject(fastScroll, shallowRef(false))
+const drawn = ref(!flies.value)
+whenever(() => !flies.value, () => (drawn.value = true))
 const marks = computed(() => [
   props.current ? 'border-lapis ring-2 ring-lapis' : props.selected ? 'border-lapis ring-1 ring-lapis' : props.page.asks ? 'border-ochre ring-1 ring-ochre' : 'border-rule',
   props.page.heading ? 'border-t-4 border-t-vermilion' : '', props.taken ? 'border-dashed opacity-45' : '',
@@ -34,8 +39,8 @@ const marks = computed(() => [
     <span v-if="current || over" class="absolute top-0 -left-[6px] w-[3px]" :class="over ? 'bg-vermilion' : 'bg-lapis'" :style="{ height: `${height}px` }" aria-hidden="true" />
     <span class="sr-only">Page {{ page.position }}, sheet {{ page.sheet }} {{ page.side }}{{ words ? `, ${words}` : '' }}{{ page.heading ? ', starts a document' : '' }}</span>
     <span class="relative block overflow-hidden border bg-white" :class="marks" :style="{ height: `${height}px` }">
-      <img v-if="page.picture" :src="picture" alt="" loading="lazy" draggable="false" class="h-full w-full" :class="narrow ? 'object-cover object-left opacity-50' : aside ? 'object-contain opacity-60' : 'object-contain'">
-      <span v-else class="grid h-full place-items-center text-sm text-faded" aria-hidden="true">{{ page.examined ? 'no picture' : 'just in' }}</span>
+      <img v-if="page.picture && drawn" decoding="async" :src="picture" alt="" loading="lazy" draggable="false" class="h-full w-full" :class="narrow ? 'object-cover object-left opacity-50' : aside ? 'object-contain opacity-60' : 'object-contain'">
+      <span v-else-if="!page.picture" class="grid h-full place-items-center text-sm text-faded" aria-hidden="true">{{ page.examined ? 'no picture' : 'just in' }}</span>
       <span v-if="selected" class="absolute inset-0 bg-lapis/15" aria-hidden="true" />
     </span>
     <span class="mt-0.5 flex justify-between gap-1 overflow-hidden text-xs whitespace-nowrap text-faded" aria-hidden="true">
