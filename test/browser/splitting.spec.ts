@@ -90,6 +90,11 @@ test('pages are chosen, cut and put into another batch by keys alone; the second
   await page.keyboard.press('Control+z')
   await expect.poll(async () => (await show(page, into)).pages.filter(one => one.byHand).length).toBe(0)
 
+  // Keys that are typed while a change is kept come in their turn.
+  await page.keyboard.press('Home')
+  for (const key of ['Delete', 'ArrowRight', 'Delete', 'ArrowRight', 'Delete', 'Control+z']) await page.keyboard.press(key)
+  await expect.poll(async () => (await show(page, into)).pages.filter(one => one.byHand).map(one => one.position)).toEqual([truth.sides.length + 1, 1])
+
   const other = await (await browser.newContext({ baseURL: running().app })).newPage()
   await signIn(other, 'Hedra')
   await other.goto(`/batches/${into}`)

@@ -63,25 +63,31 @@ function onKey(event: KeyboardEvent) {
   if (!(event.target as HTMLElement).dataset.position || event.altKey) return
   const page = props.choice.current.value
   if (!page) return
-  const { acts, can } = props.corrections
-  const chosen = props.choice.chosen.value
-  const may = can(page, chosen)
+  const { acts, can, inTurn } = props.corrections
+  const places = new Set(props.choice.chosen.value.map(one => one.position))
+  /** A change to the pages that are chosen now, as they are when its turn comes. */
+  const change = (act: (page: PageView, chosen: PageView[], may: ReturnType<typeof can>) => unknown) => inTurn(() => {
+    const chosen = props.view.pages.value.filter(one => places.has(one.position))
+    const now = props.view.pages.value.find(one => one.position === page.position)
+    return now && act(now, chosen, can(now, chosen))
+  })
   const extend = event.shiftKey
   const plain: Record<string, () => unknown> = {
     ArrowLeft: () => goTo(at.value - 1, extend), ArrowRight: () => goTo(at.value + 1, extend),
     ArrowUp: () => goToPage(neighbour(drawn.value.lines, page.position, -1), extend), ArrowDown: () => goToPage(neighbour(drawn.value.lines, page.position, 1), extend),
     Home: () => goTo(0, extend), End: () => goTo(order.value.length - 1, extend),
     ' ': () => emit('open', page), Escape: () => props.choice.clear(),
-    Enter: () => may.start && acts.start(page), Backspace: () => may.join && acts.join(page),
-    Delete: () => may.aside && acts.aside(chosen), Insert: () => may.back && acts.back(chosen),
-    l: () => may.turn && acts.turn(chosen, 270), r: () => may.turn && acts.turn(chosen, 90),
-    s: () => may.rescan && emit('rescan', page), f: props.view.fold,
+    Enter: () => change((at, _, may) => may.start && acts.start(at)), Backspace: () => change((at, _, may) => may.join && acts.join(at)),
+    Delete: () => change((_, chosen, may) => may.aside && acts.aside(chosen)), Insert: () => change((_, chosen, may) => may.back && acts.back(chosen)),
+    l: () => change((_, chosen, may) => may.turn && acts.turn(chosen, 270)), r: () => change((_, chosen, may) => may.turn && acts.turn(chosen, 90)),
+    s: () => change((at, _, may) => may.rescan && emit('rescan', at)), f: props.view.fold,
     '+': props.view.larger, '=': props.view.larger, '-': props.view.smaller,
     d: nextDoubtful,
   }
   const withControl: Record<string, () => unknown> = {
-    x: () => may.take && acts.cut(chosen), c: () => may.copy && acts.copy(chosen), v: () => may.put && acts.paste(page), a: () => props.choice.all(),
-    z: () => event.shiftKey ? may.redo && acts.redo() : may.undo && acts.undo(), y: () => may.redo && acts.redo(),
+    x: () => change((_, chosen, may) => may.take && acts.cut(chosen)), c: () => change((_, chosen, may) => may.copy && acts.copy(chosen)),
+    v: () => change((at, _, may) => may.put && acts.paste(at)), a: () => props.choice.all(),
+    z: () => change((_, __, may) => extend ? may.redo && acts.redo() : may.undo && acts.undo()), y: () => change((_, __, may) => may.redo && acts.redo()),
   }
   const act = event.ctrlKey || event.metaKey ? withControl[event.key.toLowerCase()] : plain[event.key.length === 1 ? event.key.toLowerCase() : event.key]
   if (!act) return

@@ -43,5 +43,6 @@ const { values } = props.corrections
     <label class="small ml-2 flex items-center gap-1.5 text-faded" title="What becomes of the index values when a part of a document gets a beginning of its own">Values of a moved part
       <select v-model="values" class="rounded-xs border border-rule bg-white px-1 py-0.5"><option value="clear">are cleared</option><option value="keep">are kept</option></select>
     </label>
+    <span class="small ml-2 text-ochre" role="status">{{ corrections.running.value ? 'Changing…' : '' }}</span>
   </div>
 </template>

@@ -17,6 +17,21 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: Maybe
     await done()
   })
   const edit = (change: Edit) => post('corrections', change)
+
+  const typed: (() => unknown)[] = []
+  let typing = false
+  /** What is typed while a change is being kept comes after it, and is judged by the ribbon as it is then; after one that failed nothing more is done. */
+  async function inTurn(act: () => unknown) {
+    typed.push(act)
+    if (typing) return
+    typing = true
+    trouble.value = null
+    for (let next = typed.shift(); next; next = typed.shift()) {
+      await next()
+      if (trouble.value) typed.length = 0
+    }
+    typing = false
+  }
   const headed = (page: PageView) => page.heading && page.document !== 1
   const cut = computed(() => clipboard.clip?.cut && clipboard.clip.batch === toValue(batch).id ? clipboard.clip.pages : [])
   const take = (pages: PageView[], isCut: boolean) => {
@@ -67,5 +82,5 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: Maybe
     }
   }
 
-  return { open, running, trouble, cut, clip: computed(() => clipboard.clip), values, acts, can }
+  return { open, running: refDebounced(running, 150), trouble, inTurn, cut, clip: computed(() => clipboard.clip), values, acts, can }
 }
