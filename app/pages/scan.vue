@@ -59,7 +59,7 @@ async function start() {
             {{ one.name }}
           </p>
           <ul v-if="checked" class="mt-1.5 mb-2 space-y-0.5 pl-8 text-faded">
-            <li v-for="sentence in one.words" :key="sentence">{{ sentence }}</li>
+            <li v-for="sentence in form?.words.value.length ? form.words.value : one.words" :key="sentence">{{ sentence }}</li>
           </ul>
         </div>
       </RadioGroupOption>

@@ -31,27 +31,6 @@ export function forbiddenChoice(rubric: Rubric, choices: Choices): string | null
   return Object.keys(choices).find(key => !rubric.scan.mayChange.includes(key as Changeable)) ?? null
 }
 
-/** The rubric as these choices change it. Protecting makes it plain PDF: PDF/A must open for everyone. */
-export function withChoices(rubric: Rubric, choices: Choices): Rubric {
-  const { rotate, name, format, protect, paper, ...settings } = choices
-  const size = paper === undefined ? {} : paper === 'mixed' ? { paper: 'auto' as const, mixedSizes: true } : { paper, mixedSizes: false }
-  const formatOf = (own: Rubric['files'][number]['format']) => {
-    const wanted = format ?? own
-    return protect !== undefined && wanted === 'pdf-a' ? 'pdf' : wanted
-  }
-  return {
-    ...rubric,
-    scan: { ...rubric.scan, ...settings, ...size },
-    clean: { ...rubric.clean, ...(rotate === undefined ? {} : { rotate }) },
-    files: rubric.files.map(file => ({
-      ...file,
-      format: formatOf(file.format),
-      // A typed name is text, not a template.
-      name: name === undefined ? file.name : `${name.replace(/[{}\\/]/g, '_')} {seq:3}`,
-    })),
-  }
-}
-
 /** One place that a person chose: a folder there, or who gets the mail. */
 export const ChosenSend = z.strictObject({
   to: z.string().min(1).max(64),

@@ -7,7 +7,7 @@ const page = { width: 8.27, height: 11.69 }
 const counted = (count: number, noun: string) => count === 1 ? noun : `${count} ${noun}s`
 
 /** How the paper is scanned, as a sentence. */
-export function scanWords({ sides, colour, dpi, source }: Pick<Rubric['scan'], 'sides' | 'colour' | 'dpi' | 'source'>): string {
+function scanWords({ sides, colour, dpi, source }: Pick<Rubric['scan'], 'sides' | 'colour' | 'dpi' | 'source'>): string {
   const colours = { auto: 'in colour where there is some', colour: 'in colour', grey: 'in grey', mono: 'in black and white' }
   return `Scans ${sides === 'both' ? 'both sides' : 'one side'} ${colours[colour]} at ${dpi} dpi from the ${source}.`
 }

@@ -9,7 +9,7 @@ import type { Answer, ReadCode, UnreadCode } from './evidence'
 import type { LookupAnswers } from './lookup'
 import type { Fate, FieldValue, Totals } from './ledger'
 import type { Choices } from './choices'
-import type { Changeable, DocumentType, Field } from './rubric'
+import type { Changeable, DocumentType, Field, Rubric } from './rubric'
 
 // What the server tells the interface. Times are ISO 8601.
 
@@ -43,7 +43,9 @@ export interface OpenSend { to: string, name: string, asks: 'folder' | 'people' 
 export interface StartForm {
   id: string
   name: string
-  words: string[]
+  rubric: Rubric
+  /** Names of destinations, by id. */
+  destinations: Record<string, string>
   source: 'feeder' | 'glass'
   card: boolean
   fields: Field[]

@@ -1,4 +1,5 @@
-import { Choices, withChoices } from '../../core/model/choices'
+import { Choices } from '../../core/model/choices'
+import { withChoices } from '../../core/model/withChoices'
 import { readRubric } from '../../core/model/readRubric'
 import { issueText } from '../../core/model/issues'
 import type { Rubric } from '../../core/model/rubric'

@@ -2,7 +2,6 @@
 import { ArrowLeft, ChevronRight, Play } from '@lucide/vue'
 import type { Field } from '~~/core/model/rubric'
 import type { OpenSend, PanelView } from '~~/core/model/views'
-import { scanWords } from '~~/core/model/rubricWords'
 import { deviceObstacle } from '~/words/device'
 import { settingWords } from '~/words/settings'
 import { useStart } from '../start/useStart'
@@ -11,15 +10,13 @@ const props = defineProps<{ rubric: string, device: NonNullable<PanelView['devic
 const emit = defineEmits<{ back: [], started: [batch: number] }>()
 
 const start = useStart(props.rubric)
-const { form, draft, settings, missing, shown, faultOf } = start
+const { form, draft, settings, words, missing, shown, faultOf } = start
 const { running, trouble, run } = useAction()
 const field = shallowRef<Field | null>(null)
 const send = shallowRef<OpenSend | null>(null)
 const changing = ref(false)
 
 const obstacle = computed(() => form.value ? missing.value ?? deviceObstacle(props.device, form.value.source) : 'One moment…')
-/** The first sentence follows what the person changes. */
-const words = computed(() => form.value && settings.value ? [scanWords({ ...settings.value, source: form.value.source }), ...form.value.words.slice(1)] : [])
 const placeWords = ({ to, asks }: OpenSend) => {
   const chosen = draft.value.sends[to]
   if (asks === 'people') return chosen?.people.length ? chosen.people.join(', ') : 'nobody chosen yet'

@@ -2,7 +2,9 @@ import { checkValue, shownValue } from '~~/core/index/fieldValue'
 import type { Choices, ChosenSend } from '~~/core/model/choices'
 import type { LookupAnswers } from '~~/core/model/lookup'
 import type { Field } from '~~/core/model/rubric'
+import { rubricWords } from '~~/core/model/rubricWords'
 import type { StartForm } from '~~/core/model/views'
+import { withChoices } from '~~/core/model/withChoices'
 
 /** What a person fills in before a scan. It outlives the screen: whoever was signed out finds it again. */
 interface Draft { values: Record<string, string>, choices: Choices, sends: Record<string, ChosenSend> }
@@ -18,6 +20,8 @@ export function useStart(rubric: string) {
   watch(form, found => found && (draft.value.choices = { ...found.changed, ...draft.value.choices }), { once: true })
 
   const settings = computed(() => form.value && { ...form.value.settings, ...draft.value.choices })
+  /** What will be done, with what the person changed. */
+  const words = computed(() => form.value ? rubricWords(withChoices(form.value.rubric, draft.value.choices), new Map(Object.entries(form.value.destinations))) : [])
   const faultOf = (field: Field): string | null => {
     const typed = draft.value.values[field.id]?.trim() ?? ''
     if (typed === '') return field.required ? `${field.label} is needed.` : null
@@ -61,5 +65,5 @@ export function useStart(rubric: string) {
     return id
   }
 
-  return { form, trouble, draft, settings, answers: readonly(answers), missing, faultOf, shown, lookUp, start }
+  return { form, trouble, draft, settings, words, answers: readonly(answers), missing, faultOf, shown, lookUp, start }
 }

@@ -1,7 +1,6 @@
 import { askedFields } from '../../../../core/index/given'
-import { withChoices } from '../../../../core/model/choices'
-import { rubricWords } from '../../../../core/model/rubricWords'
 import type { StartForm } from '../../../../core/model/views'
+import { withChoices } from '../../../../core/model/withChoices'
 import { connectorNamed } from '../../../../connectors'
 import { fileWeights, pageWeights } from '../../../../store/pages/weights'
 import { rememberedChoices } from '../../../../store/people/choices'
@@ -29,7 +28,7 @@ export default defineEventHandler(async (event): Promise<StartForm> => {
   }))
   const fields = askedFields(rubric)
   return {
-    id, name: row.name, words: rubricWords(rubric, new Map((await listDestinations(sql)).map(one => [one.id, one.name]))), source: scan.source, card: clean.card, fields, sends: sends.flat(), mayChange: scan.mayChange,
+    id, name: row.name, rubric, destinations: Object.fromEntries((await listDestinations(sql)).map(one => [one.id, one.name])), source: scan.source, card: clean.card, fields, sends: sends.flat(), mayChange: scan.mayChange,
     lookedUp: fields.some(field => field.from.some(source => 'lookup' in source)),
     settings: {
       colour: scan.colour, dpi: scan.dpi, sides: scan.sides, flip: scan.flip, paper: scan.mixedSizes ? 'mixed' : scan.paper, rotate: clean.rotate,
