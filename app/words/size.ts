@@ -1,6 +1,6 @@
-/** Bytes as people say them. */
+/** Bytes as people say them; the number and its unit stay on one line. */
 export function saidSize(bytes: number): string {
-  if (bytes < 1000) return `${bytes} bytes`
-  if (bytes < 1_000_000) return `${Math.round(bytes / 1000)} KB`
-  return `${(bytes / 1_000_000).toFixed(1)} MB`
+  if (bytes < 1000) return `${bytes}\u00A0bytes`
+  if (bytes < 1_000_000) return `${Math.round(bytes / 1000)}\u00A0KB`
+  return `${(bytes / 1_000_000).toFixed(1)}\u00A0MB`
 }

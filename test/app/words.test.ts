@@ -10,9 +10,9 @@ describe('what a page will weigh', () => {
   const weights = [{ colour: 'mono', dpi: 200, bytes: 40_000, pages: 90 }, { colour: 'grey', dpi: 200, bytes: 400_000, pages: 10 }, { colour: 'mono', dpi: 300, bytes: 70_000, pages: 2 }] as const
 
   it('says what was measured, and an estimate as one', () => {
-    expect(weightWords(weights, 'mono', 200)).toBe('40 KB a page')
-    expect(weightWords(weights, 'mono', 300)).toBe('70 KB a page')
-    expect(weightWords(weights, 'grey', 300)).toMatch(/^about \d+ KB a page$/)
+    expect(weightWords(weights, 'mono', 200)).toBe('40\u00A0KB a page')
+    expect(weightWords(weights, 'mono', 300)).toBe('70\u00A0KB a page')
+    expect(weightWords(weights, 'grey', 300)).toMatch(/^about \d+\u00A0KB a page$/)
     expect(weightWords(weights, 'colour', 200)).toBe('not measured yet')
   })
 
@@ -31,8 +31,8 @@ describe('what a page will weigh', () => {
 
   it('says by file format what such files came to', () => {
     const form = { weights, fileWeights: [{ mediaType: 'image/tiff', colour: 'mono', bytes: 38_000 }] as const }
-    expect(formatWords(form, 'tiff', 'mono', 200)).toBe('38 KB a page')
-    expect(formatWords(form, 'pdf-a', 'mono', 200)).toBe('about 40 KB a page')
+    expect(formatWords(form, 'tiff', 'mono', 200)).toBe('38\u00A0KB a page')
+    expect(formatWords(form, 'pdf-a', 'mono', 200)).toBe('about 40\u00A0KB a page')
     expect(formatWords(form, 'jpeg', 'mono', 200)).toBe('heavier: JPEG is for pictures')
   })
 })
