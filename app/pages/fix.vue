@@ -80,7 +80,7 @@ useEventListener('keydown', onKey)
       <label class="mt-4 block" for="code">What does the number beside the bars say?</label>
       <input id="code" ref="input" v-model="value" class="field numbers mt-1 text-xl!" autocomplete="off" spellcheck="false" aria-describedby="code-help">
       <p id="code-help" class="small mt-1 min-h-6" :class="fits ? 'text-faded' : 'text-ochre'">
-        {{ fits ? question.lastValue === value ? 'The last good value is filled in; change what differs.' : 'It fits.' : `Expected: ${expects || 'a value'}.` }}
+        Expected: {{ expects || 'a value' }}{{ fits ? question.lastValue === value ? '. This is the last good value; change what differs.' : '. It fits.' : '.' }}
       </p>
       <TroubleBand :words="answerTrouble" />
       <button class="act mt-1 justify-between" :disabled="running || !fits">Take this value <kbd>Enter</kbd></button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatName } from '~~/core/model/barcodeFormats'
 import { parseCsv } from '~~/core/ledger/csv'
 import type { SeparatorRule } from '~~/core/model/views'
 import { composed } from '~~/core/split/patternParts'
@@ -71,7 +72,7 @@ watch([chosen, sheets, title, numbered, paper], () => (pdf.value = ''), { deep: 
       <label class="block">For
         <select v-model="chosen" class="field mt-1"><option v-for="one in rules ?? []" :key="key(one)" :value="key(one)">{{ one.rubricName }}: {{ one.title }} ({{ one.aside ? 'separator sheet' : 'cover sheet' }})</option></select>
       </label>
-      <p v-if="rule" class="small text-faded">{{ rule.aside ? 'Lay a sheet in front of each document. It is set aside, and its values go to the document behind it.' : 'Lay a sheet in front of each document. It becomes its first page.' }} Printed as {{ rule.format }}{{ rule.expects ? `; a value is ${rule.expects}` : '' }}.</p>
+      <p v-if="rule" class="small text-faded">{{ rule.aside ? 'Lay a sheet in front of each document. It is set aside, and its values go to the document behind it.' : 'Lay a sheet in front of each document. It becomes its first page.' }} Printed as {{ formatName(rule.format) }}{{ rule.expects ? `; a value is ${rule.expects}` : '' }}.</p>
       <label class="block">Words on the sheet<input v-model="title" class="field mt-1" maxlength="80"></label>
       <div role="radiogroup" aria-label="How many" class="flex gap-6">
         <label class="flex items-center gap-2"><input v-model="many" type="radio" :value="false" class="size-5 accent-lapis">one sheet</label>

@@ -1,3 +1,4 @@
+import { formatName } from './barcodeFormats'
 import type { Rubric } from './rubric'
 import { zoneBox, zoneWords } from './zone'
 
@@ -24,7 +25,7 @@ export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> =
     switch (rule.rule) {
       case 'barcode': {
         const place = zoneWords(zoneBox(rule.zone), page.width, page.height)
-        const formats = rule.formats.length ? rule.formats.join(' or ') : 'barcode'
+        const formats = rule.formats.length ? rule.formats.map(formatName).join(' or ') : 'barcode'
         sentences.push(`Starts a document at each ${formats} in the ${place}${rule.sheet === 'set-aside' ? ', and sets that sheet aside' : ''}.`)
         break
       }

@@ -139,7 +139,7 @@ test('a steward draws a zone on a real page, types a pattern, tries the draft an
   await expectAccessible(page)
 
   // A code that was found gives its place, with room to spare; keys move and size it.
-  await page.getByRole('button', { name: /^Take the place of Code128/ }).click()
+  await page.getByRole('button', { name: /^Take the place of Code 128/ }).click()
   const box = truth.sides[0]!.barcode!
   await expect.poll(async () => {
     const [x, y, width] = [...(await zone.getAttribute('aria-label'))!.matchAll(/[\d.]+/g)].map(Number) as [number, number, number]

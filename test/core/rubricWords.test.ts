@@ -11,7 +11,7 @@ describe('what a rubric will do', () => {
     expect(rubricWords(rubric, names)).toEqual([
       'Scans both sides in colour where there is some at 200 dpi from the feeder.',
       'Sets blank sides aside.',
-      'Starts a document at each Code128 in the top-right zone.',
+      'Starts a document at each Code 128 in the top-right zone.',
       'Asks you about a page whose barcode does not read.',
       'Makes searchable PDF/A and sends it to the harbour archive and elsewhere.',
     ])

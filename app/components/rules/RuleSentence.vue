@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
-import { barcodeFormats } from '~~/core/model/barcodeFormats'
+import { barcodeFormats, formatName } from '~~/core/model/barcodeFormats'
 import { zoneBox, zoneWords } from '~~/core/model/zone'
 import { patternWords } from '~~/core/split/patternParts'
 import type { RawRule } from './useRubricText'
@@ -41,8 +41,8 @@ const id = computed(() => `rule-${props.number}`)
     <div class="min-w-0 flex-1 font-serif text-[1.15rem] leading-[2.3]" @focusin="emit('choose')">
       <template v-if="rule.rule === 'barcode'">
         Start a document where
-        <span v-for="(format, at) in formats" :key="format" class="mr-1 inline-flex items-center gap-1 rounded-xs border border-rule bg-leaf px-1.5 font-sans text-base leading-7">{{ format }}<button type="button" class="text-faded" :aria-label="`Without ${format}`" @click="set({ formats: formats.filter((_, place) => place !== at) })">×</button></span>
-        <select :class="word" :aria-label="`Rule ${number}: another format`" @change="addFormat"><option value="">{{ formats.length ? 'or…' : 'any barcode' }}</option><option v-for="format in usual" :key="format">{{ format }}</option><optgroup label="rarer"><option v-for="format in others" :key="format">{{ format }}</option></optgroup></select>
+        <span v-for="(format, at) in formats" :key="format" class="mr-1 inline-flex items-center gap-1 rounded-xs border border-rule bg-leaf px-1.5 font-sans text-base leading-7">{{ formatName(format) }}<button type="button" class="text-faded" :aria-label="`Without ${formatName(format)}`" @click="set({ formats: formats.filter((_, place) => place !== at) })">×</button></span>
+        <select :class="word" :aria-label="`Rule ${number}: another format`" @change="addFormat"><option value="">{{ formats.length ? 'or…' : 'any barcode' }}</option><option v-for="format in usual" :key="format" :value="format">{{ formatName(format) }}</option><optgroup label="rarer"><option v-for="format in others" :key="format" :value="format">{{ formatName(format) }}</option></optgroup></select>
         on
         <select :class="word" :value="rule.side ?? 'any'" :aria-label="`Rule ${number}: side`" @change="set({ side: picked($event) as RawRule['side'] })"><option value="any">either side</option><option value="front">the front</option><option value="back">the back</option></select>,
         <button type="button" class="link" @click="emit('choose')">{{ hasZone ? `in the ${place}` : place }}</button><template v-if="hasZone">&#32;(<button type="button" class="link" @click="set({ zone: undefined })">anywhere</button>)</template>,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatName } from '~~/core/model/barcodeFormats'
 import type { PageCodes } from '~~/core/model/views'
 import type { RawZone } from './useRubricText'
 
@@ -96,7 +97,7 @@ const css = (one: Box) => ({ left: `${one.x * scale.value}px`, top: `${one.y * s
         <span class="absolute -right-1.5 -bottom-1.5 size-4 cursor-nwse-resize border-2 border-lapis bg-white" aria-hidden="true" @pointerdown.stop="begin($event, 'size')" />
       </div>
       <!-- Above the zone, so that a code in it can be pressed. -->
-      <button v-for="code in page.codes" :key="`${code.x} ${code.y}`" type="button" class="absolute border-2 border-verdigris" :style="css(code)" :title="`${code.format} '${code.value}': take its place`" :aria-label="`Take the place of ${code.format} ${code.value}`" @pointerdown.stop @click="around(code)" />
+      <button v-for="code in page.codes" :key="`${code.x} ${code.y}`" type="button" class="absolute border-2 border-verdigris" :style="css(code)" :title="`${formatName(code.format)} '${code.value}': take its place`" :aria-label="`Take the place of ${formatName(code.format)} ${code.value}`" @pointerdown.stop @click="around(code)" />
       <span v-for="spot in page.unread" :key="`${spot.x} ${spot.y}`" class="absolute border-2 border-dashed border-ochre" :style="css(spot)" />
     </div>
   </div>
