@@ -1,4 +1,4 @@
-import type { ReservedSql } from 'postgres'
+import postgres from 'postgres'
 import type { Sql } from '../store/database'
 
 const lockSpace = 7206
@@ -12,27 +12,28 @@ const orphanSeconds = 15
  * A worker lives as long as its connection holds its advisory lock.
  */
 export class Holding {
-  private own: ReservedSql | null = null
+  /** A connection for the lock alone: never closed for its age, and known when it breaks. */
+  private readonly own: postgres.Sql
+  private locked = false
   private readonly missing = new Map<number, number>()
   private readonly current = new Set<string>()
 
-  private constructor(private readonly sql: Sql, private readonly worker: number) {}
+  private constructor(private readonly sql: Sql, url: string, private readonly worker: number) {
+    this.own = postgres(url, { max: 1, max_lifetime: null, onnotice: () => undefined, onclose: () => (this.locked = false) })
+  }
 
-  static async begin(sql: Sql): Promise<Holding> {
+  static async begin(sql: Sql, url: string): Promise<Holding> {
     const [row] = await sql<{ number: number }[]>`select nextval('worker_numbers')::int as number`
-    const holding = new Holding(sql, row!.number)
+    const holding = new Holding(sql, url, row!.number)
     await holding.keepLock()
     return holding
   }
 
   /** Takes the lock again where the connection that held it broke, as it does when PostgreSQL restarts. */
   async keepLock(): Promise<void> {
-    if (this.own && await this.own`select 1`.then(() => true, () => false)) return
-    this.own?.release()
-    this.own = null
-    const own = await this.sql.reserve()
-    await own`select pg_advisory_lock(${lockSpace}, ${this.worker})`
-    this.own = own
+    if (this.locked) return
+    await this.own`select pg_advisory_lock(${lockSpace}, ${this.worker})`
+    this.locked = true
   }
 
   async take(job: string): Promise<void> {
@@ -76,7 +77,7 @@ export class Holding {
     return [...this.missing].filter(([, looks]) => looks >= looksUntilDead).map(([worker]) => worker)
   }
 
-  end(): void {
-    this.own?.release()
+  async end(): Promise<void> {
+    await this.own.end({ timeout: 1 })
   }
 }

@@ -30,7 +30,7 @@ const queue = new Queue(settings.databaseUrl, 'worker')
 const work: Work = { sql, queue, blobs: new Blobs(settings.blobs), examiners: new Examiners(1) }
 work.examiners.begin()
 await queue.start()
-const holding = await Holding.begin(sql)
+const holding = await Holding.begin(sql, settings.databaseUrl)
 const workers = new Map<Step, string>()
 
 async function start<S extends Step>(step: S): Promise<void> {
@@ -86,7 +86,7 @@ async function stop(): Promise<void> {
   clearInterval(watchTimer)
   await queue.stop()
   work.examiners.dispose()
-  holding.end()
+  await holding.end()
   await sql.end({ timeout: 2 })
   process.exit(0)
 }

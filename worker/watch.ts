@@ -10,6 +10,8 @@ import { fileGone, folderLookedInto, foldersToWatch, noteFile, seenFile, type Wa
 import { findRubric, newestRubric } from '../store/setup/rubrics'
 import type { Work } from './context'
 
+/** Of the advisory locks that folders are looked into under; the workers' own are others. */
+const lockSpace = 7207
 // A file is complete when it has not changed for so long, and not between two looks.
 const calmSeconds = 4
 // One without its end may still be under way on a slow line; after so long it is set apart or taken as it is.
@@ -38,22 +40,17 @@ export class FolderWatch {
 
   private async lookInto(folder: WatchedFolder): Promise<void> {
     const { sql } = this.work
-    // Held while the look lasts, by whatever connection the pool gives.
-    const lock = await sql.reserve()
-    try {
-      const [row] = await lock<{ mine: boolean }[]>`select pg_try_advisory_lock(7206, hashtext(${folder.id})) as mine`
+    // Held while the look lasts; what is taken is committed by transactions of its own.
+    await sql.begin(async (tx) => {
+      const [row] = await tx<{ mine: boolean }[]>`select pg_try_advisory_xact_lock(${lockSpace}, hashtext(${folder.id})) as mine`
       if (!row?.mine) return
       try {
         await this.takeAll(folder)
         await folderLookedInto(sql, folder.id, null)
       } catch (error) {
         await folderLookedInto(sql, folder.id, `The folder cannot be looked into (${(error as Error).message}). Check that it is there, mounted, and ours to change.`)
-      } finally {
-        await lock`select pg_advisory_unlock(7206, hashtext(${folder.id}))`
       }
-    } finally {
-      lock.release()
-    }
+    })
   }
 
   private async takeAll(folder: WatchedFolder): Promise<void> {

@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { Answer } from './evidence'
 
 const page = z.int().positive()
-const pages = z.array(page).min(1).max(5000)
+/** Some pages of a batch, or all: a limit against nonsense, above any stack that a day could scan. */
+export const Pages = z.array(page).min(1).max(50_000)
 /** What becomes of the index values of a part that gets a new first page. */
 const values = z.enum(['keep', 'clear'])
 export type MovedValues = z.infer<typeof values>
@@ -13,18 +14,18 @@ export const Edit = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('start'), page, values: values.default('clear') }),
   /** This page's document joins the one before. */
   z.strictObject({ do: z.literal('join'), page }),
-  z.strictObject({ do: z.literal('set-aside'), pages }),
-  z.strictObject({ do: z.literal('put-back'), pages }),
+  z.strictObject({ do: z.literal('set-aside'), pages: Pages }),
+  z.strictObject({ do: z.literal('put-back'), pages: Pages }),
   /** These pages go, in the order given, in front of another page, or to the end. */
-  z.strictObject({ do: z.literal('move'), pages, before: page.nullable(), values: values.default('keep') }),
-  z.strictObject({ do: z.literal('rotate'), pages, degrees: z.literal([90, 180, 270]) }),
+  z.strictObject({ do: z.literal('move'), pages: Pages, before: page.nullable(), values: values.default('keep') }),
+  z.strictObject({ do: z.literal('rotate'), pages: Pages, degrees: z.literal([90, 180, 270]) }),
 ])
 
 /** What is kept of a batch's changes besides: what a person said of a page that asked, and pages that went to another batch. */
 export const KeptEdit = z.discriminatedUnion('do', [
   ...Edit.options,
   z.strictObject({ do: z.literal('answer'), page, answer: Answer }),
-  z.strictObject({ do: z.literal('send-away'), pages, batch: z.int().positive(), name: z.string() }),
+  z.strictObject({ do: z.literal('send-away'), pages: Pages, batch: z.int().positive(), name: z.string() }),
 ])
 export type KeptEdit = z.infer<typeof KeptEdit>
 

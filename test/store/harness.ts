@@ -24,7 +24,7 @@ import { rubricFor } from '../core/pages'
 // A database of its own for each file of tests, with a person, a device, a rubric, and a new batch for each test.
 
 export let data: string
-let database: Database
+export let database: Database
 export let sql: Sql
 export let queue: Queue
 export let owner: string

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Pages } from '../../../../core/model/edit'
 import { pastePages } from '../../../../store/batches/paste'
 import { notThere, requireBatch, requireHold } from '../../../access'
 import { maySee } from '../../../../store/batches/list'
@@ -8,7 +9,7 @@ import { bodyOf, idOf } from '../../../input'
 
 const Paste = z.strictObject({
   from: z.int().positive(),
-  pages: z.array(z.int().positive()).min(1).max(5000),
+  pages: Pages,
   /** The page in front of which they go; null for the end. */
   before: z.int().positive().nullable(),
   cut: z.boolean(),

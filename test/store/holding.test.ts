@@ -1,0 +1,70 @@
+import { randomUUID } from 'node:crypto'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { Holding } from '../../worker/holding'
+import { database, load, queue, sql } from './harness'
+
+/** The one job of the batch's load, fetched as a worker does; its identity. */
+async function fetched(): Promise<string> {
+  const [job] = await queue.boss.fetch('receive')
+  return job!.id
+}
+/** Breaks the connection of the worker that holds a job. */
+const breakLock = () => sql`select pg_terminate_backend(pid) from pg_locks where locktype = 'advisory' and classid = 7206 and objid = (select worker from held_jobs)`
+const locks = async () => (await sql`select 1 from pg_locks where locktype = 'advisory' and classid = 7206`).length
+const stateOf = async (job: string) => (await sql<{ state: string }[]>`select state from pgboss.job where id = ${job}`)[0]!.state
+
+describe('a job that a worker holds', () => {
+  let other: Holding
+  beforeEach(async () => {
+    await sql`delete from held_jobs`
+    await sql`delete from pgboss.job`
+    await sql.begin(tx => queue.send(tx, 'receive', { load }))
+    other = await Holding.begin(sql, database.url)
+    return () => other.end()
+  })
+
+  it('is taken up by another once its worker is gone, and not before two looks', async () => {
+    const dying = await Holding.begin(sql, database.url)
+    const job = await fetched()
+    await dying.take(job)
+    expect([await other.takeBack(), await other.takeBack(), await other.takeBack()]).toEqual([0, 0, 0])
+    expect(await stateOf(job)).toBe('active')
+    // Its connections break, as they do when its process is killed.
+    await breakLock()
+    expect([await other.takeBack(), await other.takeBack()]).toEqual([0, 1])
+    expect(await stateOf(job)).toBe('retry')
+    expect(await sql`select 1 from held_jobs`).toHaveLength(0)
+    await dying.end()
+  })
+
+  it('stays its own where its connection breaks and it takes its lock again in time', async () => {
+    const worker = await Holding.begin(sql, database.url)
+    const job = await fetched()
+    await worker.take(job)
+    await breakLock()
+    expect(await other.takeBack()).toBe(0)
+    // As a worker does, every now and then.
+    await expect.poll(() => worker.keepLock().then(locks)).toBe(2)
+    expect([await other.takeBack(), await other.takeBack(), await other.takeBack()]).toEqual([0, 0, 0])
+    expect(await stateOf(job)).toBe('active')
+    await worker.end()
+  })
+
+  it('is an orphan where nobody noted it in time: fetched, and its worker died at once', async () => {
+    const job = await fetched()
+    expect(await other.takeBack()).toBe(0)
+    await sql`update pgboss.job set started_on = now() - interval '16 seconds' where id = ${job}`
+    expect(await other.takeBack()).toBe(1)
+    expect(await stateOf(job)).toBe('retry')
+  })
+
+  it('that it could not let go of is given back by itself', async () => {
+    const job = await fetched()
+    await other.take(job)
+    const [{ worker }] = await sql<[{ worker: number }]>`select worker from held_jobs`
+    await other.release(job)
+    await sql`insert into held_jobs (job, worker) values (${job}, ${worker}), (${randomUUID()}, ${worker})`
+    expect(await other.takeBack()).toBe(1)
+    expect(await stateOf(job)).toBe('retry')
+  })
+})
