@@ -95,6 +95,16 @@ test('pages are chosen, cut and put into another batch by keys alone; the second
   for (const key of ['Delete', 'ArrowRight', 'Delete', 'ArrowRight', 'Delete', 'Control+z']) await page.keyboard.press(key)
   await expect.poll(async () => (await show(page, into)).pages.filter(one => one.byHand).map(one => one.position)).toEqual([truth.sides.length + 1, 1])
 
+  // A change that does not arrive is said, and what was typed after it is not done.
+  await page.route('**/corrections', route => route.abort(), { times: 1 })
+  await page.keyboard.press('End')
+  for (const key of ['Delete', 'ArrowLeft', 'Delete']) await page.keyboard.press(key)
+  await expect(page.getByText('The server does not answer as it should.')).toBeVisible()
+  expect((await show(page, into)).pages.filter(one => one.byHand)).toHaveLength(2)
+  await page.keyboard.press('Delete')
+  await expect.poll(async () => (await show(page, into)).pages.filter(one => one.byHand).length).toBe(3)
+  await expect(page.getByText('The server does not answer as it should.')).toBeHidden()
+
   const other = await (await browser.newContext({ baseURL: running().app })).newPage()
   await signIn(other, 'Hedra')
   await other.goto(`/batches/${into}`)
