@@ -67,6 +67,15 @@ describe('lines of the ribbon', () => {
     expect(lines.map(line => line.rule)).toEqual([...lines.slice(1).map(() => false), true])
   })
 
+  it('breaks no line between a front and its back, unless no line has room for both', () => {
+    for (const width of [500, 560, 620, 680, 740]) {
+      const { lines } = layOut(segments(batchOf(31)), { ...look, width })
+      for (const line of lines.slice(1)) expect([width, line.pages[0]!.page.side]).toEqual([width, 'front'])
+    }
+    const { lines } = layOut(segments(batchOf(6)), { ...look, width: 400, height: 250 })
+    expect(lines.map(line => line.pages.length)).toEqual([1, 1, 1, 1, 1, 1])
+  })
+
   it('holds the two sides of a sheet together, and folds what is set aside unless it is asked for', () => {
     const batch = batchOf(4)
     batch.pages[1] = { ...batch.pages[1]!, fate: 'blank' }

@@ -79,8 +79,10 @@ export function layOut(segments: readonly Segment[], look: RibbonLook): { lines:
   return { lines, height: y }
 }
 
+const isBackOf = (page: PageView | undefined, before: PageView) => page?.sheet === before.sheet && page.side === 'back'
+
 /** Both sides of a sheet stand close together. */
-const gapBefore = (page: PageView, before: PageView) => page.sheet === before.sheet && page.side === 'back' ? 2 : gap
+const gapBefore = (page: PageView, before: PageView) => isBackOf(page, before) ? 2 : gap
 
 function inOneLine(pages: readonly PageView[], look: RibbonLook): { pages: PlacedPage[], width: number } {
   const placed: PlacedPage[] = []
@@ -98,11 +100,13 @@ function wrapped(pages: readonly PageView[], look: RibbonLook): PlacedPage[][] {
   const room = look.width - headWidth
   const rows: PlacedPage[][] = [[]]
   let x = 0
-  for (const page of pages) {
+  for (const [at, page] of pages.entries()) {
     const before = rows.at(-1)!.at(-1)?.page
     const width = widthOf(page, look)
     const from = before ? x + gapBefore(page, before) : 0
-    if (before && from + width > room) rows.push([{ page, x: 0, width }])
+    // A front goes to the next row with its back, unless no row has room for both.
+    const both = isBackOf(pages[at + 1], page) ? inOneLine(pages.slice(at, at + 2), look).width : width
+    if (before && from + (both <= room ? both : width) > room) rows.push([{ page, x: 0, width }])
     else rows.at(-1)!.push({ page, x: from, width })
     x = rows.at(-1)!.at(-1)!.x + width
   }
