@@ -20,31 +20,41 @@ const byHand = {
  * @param identities each page's identity, by its number
  */
 export function correct(outcome: SplitOutcome, edits: readonly KeptEdit[], identities: ReadonlyMap<number, number>, rubric: Rubric): SplitOutcome {
-  const numbers = new Map([...identities].map(([number, identity]) => [identity, number]))
+  const documents = new Map(outcome.documents.map(document => [document.document, document]))
   const ribbon = outcome.pages.map((page): Place => {
-    const document = page.heading ? outcome.documents.find(one => one.document === page.document) : undefined
+    const document = page.heading && page.document !== null ? documents.get(page.document) : undefined
     return { page: page.page, outcome: { ...page }, begins: document ? { type: document.type, barcode: document.barcode } : null }
   })
-  for (const edit of edits) apply(ribbon, edit, identity => ribbon.findIndex(place => place.page === numbers.get(identity)), rubric)
+  const byIdentity = new Map(ribbon.map(place => [identities.get(place.page), place]))
+  const at = (identity: number) => ribbon.indexOf(byIdentity.get(identity)!)
+  // A stack may be corrected as a whole, many times over: looked up, not looked for.
+  const allAt = (pages: readonly number[]) => {
+    const places = new Map(ribbon.map((place, at) => [place, at]))
+    return pages.map(identity => places.get(byIdentity.get(identity)!) ?? -1)
+  }
+  for (const edit of edits) apply(ribbon, edit, { at, allAt }, rubric)
   return gather(ribbon, rubric)
 }
 
-function apply(ribbon: Place[], edit: KeptEdit, placeOf: (identity: number) => number, rubric: Rubric): void {
+/** Where a page stands on the ribbon now, by its identity; -1 where it is gone. */
+interface Finder { at: (identity: number) => number, allAt: (identities: readonly number[]) => number[] }
+
+function apply(ribbon: Place[], edit: KeptEdit, find: Finder, rubric: Rubric): void {
   switch (edit.do) {
-    case 'start': return begin(ribbon, placeOf(edit.page), edit.values, rubric)
-    case 'join': return join(ribbon, placeOf(edit.page))
-    case 'move': return move(ribbon, edit.pages.map(placeOf), edit.before === null ? null : placeOf(edit.before), edit.values)
+    case 'start': return begin(ribbon, find.at(edit.page), edit.values, rubric)
+    case 'join': return join(ribbon, find.at(edit.page))
+    case 'move': return move(ribbon, find.allAt(edit.pages), edit.before === null ? null : find.at(edit.before), edit.values)
     case 'set-aside':
-      for (const at of edit.pages.map(placeOf)) if (at >= 0) setAside(ribbon, at, byHand.aside)
+      for (const at of find.allAt(edit.pages)) if (at >= 0) setAside(ribbon, at, byHand.aside)
       return
     case 'put-back':
-      for (const at of edit.pages.map(placeOf)) {
+      for (const at of find.allAt(edit.pages)) {
         const place = ribbon[at]
         if (place && (place.outcome.fate === 'blank' || place.outcome.fate === 'separator')) keep(place, byHand.back)
       }
       return
     case 'send-away':
-      for (const at of edit.pages.map(placeOf)) if (at >= 0) setAside(ribbon, at, `Moved to the batch “${edit.name}” by hand.`)
+      for (const at of find.allAt(edit.pages)) if (at >= 0) setAside(ribbon, at, `Moved to the batch “${edit.name}” by hand.`)
       return
     case 'rotate':
     case 'answer':
@@ -97,26 +107,36 @@ function setAside(ribbon: Place[], at: number, why: string): void {
   if (next && next.outcome.fate === 'held') next.outcome.asks = true
 }
 
+/** The first place after this one whose page is kept, or would begin a document. */
+function heirOf(ribbon: readonly Place[], at: number): Place | undefined {
+  for (let next = at + 1; next < ribbon.length; next++) {
+    const place = ribbon[next]!
+    if (place.begins || place.outcome.fate === 'kept') return place
+  }
+  return undefined
+}
+
 function passHeadingOn(ribbon: Place[], at: number, values: MovedValues): void {
   const place = ribbon[at]!
   if (!place.begins) return
-  const heir = ribbon.slice(at + 1).find(one => one.begins || one.outcome.fate === 'kept')
+  const heir = heirOf(ribbon, at)
   if (heir && !heir.begins) heir.begins = values === 'keep' ? { ...place.begins, valuesOf: place.begins.valuesOf ?? place.page } : { type: place.begins.type, barcode: {} }
   place.begins = null
 }
 
 function move(ribbon: Place[], from: number[], before: number | null, values: MovedValues): void {
-  const places = from.filter(at => at >= 0).map(at => ribbon[at]!)
+  const there = from.filter(at => at >= 0)
+  const places = new Set(there.map(at => ribbon[at]!))
   const target = before === null ? null : ribbon[before]
-  if (target === undefined || places.length === 0 || (target && places.includes(target))) return
-  for (const place of places) {
-    const at = ribbon.indexOf(place)
+  if (target === undefined || places.size === 0 || (target && places.has(target))) return
+  for (const at of there) {
     // A document that moves whole keeps its heading; a first page that leaves hands it on.
-    const next = ribbon.slice(at + 1).find(one => one.begins || one.outcome.fate === 'kept')
-    if (place.begins && next && !next.begins && !places.includes(next)) passHeadingOn(ribbon, at, values)
+    const next = ribbon[at]!.begins ? heirOf(ribbon, at) : undefined
+    if (next && !next.begins && !places.has(next)) passHeadingOn(ribbon, at, values)
   }
-  for (const place of places) ribbon.splice(ribbon.indexOf(place), 1)
-  ribbon.splice(target ? ribbon.indexOf(target) : ribbon.length, 0, ...places)
+  const staying = ribbon.filter(place => !places.has(place))
+  const to = target ? staying.indexOf(target) : staying.length
+  for (const [at, place] of [...staying.slice(0, to), ...places, ...staying.slice(to)].entries()) ribbon[at] = place
   for (const place of places) if (place.outcome.fate === 'kept') place.outcome.why = byHand.moved
 }
 
