@@ -93,6 +93,8 @@ test('pages are chosen, cut and put into another batch by keys alone; the second
   // Keys that are typed while a change is kept come in their turn.
   await page.keyboard.press('Home')
   for (const key of ['Delete', 'ArrowRight', 'Delete', 'ArrowRight', 'Delete', 'Control+z']) await page.keyboard.press(key)
+  // The undo, which comes last, is done.
+  await expect(page.getByRole('button', { name: 'Redo' })).toBeEnabled()
   await expect.poll(async () => (await show(page, into)).pages.filter(one => one.byHand).map(one => one.position)).toEqual([truth.sides.length + 1, 1])
 
   // A change that does not arrive is said, and what was typed after it is not done.
