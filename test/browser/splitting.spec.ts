@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises'
 import { expect, test } from '@playwright/test'
 import { running } from '../product/running'
 import { expectAccessible, signIn } from './desk'
@@ -98,7 +99,10 @@ test('pages are chosen, cut and put into another batch by keys alone; the second
   await expect.poll(async () => (await show(page, into)).pages.filter(one => one.byHand).map(one => one.position)).toEqual([truth.sides.length + 1, 1])
 
   // A change that does not arrive is said, and what was typed after it is not done.
-  await page.route('**/corrections', route => route.abort(), { times: 1 })
+  await page.route('**/corrections', async (route) => {
+    await setTimeout(2000)
+    await route.abort()
+  }, { times: 1 })
   await page.keyboard.press('End')
   for (const key of ['Delete', 'ArrowLeft', 'Delete']) await page.keyboard.press(key)
   await expect(page.getByText('The server does not answer as it should.')).toBeVisible()
