@@ -8,9 +8,12 @@ async function fetched(): Promise<string> {
   const [job] = await queue.boss.fetch('receive')
   return job!.id
 }
-/** Breaks the connection of the worker that holds a job. */
-const breakLock = () => sql`select pg_terminate_backend(pid) from pg_locks where locktype = 'advisory' and classid = 7206 and objid = (select worker from held_jobs)`
 const locks = async () => (await sql`select 1 from pg_locks where locktype = 'advisory' and classid = 7206`).length
+/** Breaks the connection of the worker that holds a job, and waits until its lock is gone. */
+async function breakLock(): Promise<void> {
+  await sql`select pg_terminate_backend(pid) from pg_locks where locktype = 'advisory' and classid = 7206 and objid = (select worker from held_jobs)`
+  await expect.poll(locks).toBe(1)
+}
 const stateOf = async (job: string) => (await sql<{ state: string }[]>`select state from pgboss.job where id = ${job}`)[0]!.state
 
 describe('a job that a worker holds', () => {
