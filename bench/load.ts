@@ -8,6 +8,7 @@ import { build } from '../run/build'
 import { Product } from '../run/product'
 import { openDatabase } from '../store/database'
 import { makeStack } from '../standins/paper/stacks'
+import { residentMegabytes } from './memory'
 
 // One long load through a whole copy of the product: `npm run bench:load -- 500 120` for 500 sheets at 120 sides a minute.
 
@@ -30,12 +31,7 @@ async function ask<T>(method: string, path: string, body?: unknown): Promise<T> 
   return await response.json() as T
 }
 
-/** A process and those that it started, from Linux's own account: megabytes in memory. */
-async function residentMegabytes(process: number): Promise<number> {
-  const status = await readFile(`/proc/${process}/status`, 'utf8').catch(() => '')
-  return Number(/^VmRSS:\s+(\d+)/m.exec(status)?.[1] ?? 0) / 1024
-}
-
+/** The processes that one started. */
 async function childrenOf(parent: number): Promise<number[]> {
   const all = (await readdir('/proc')).filter(name => /^\d+$/.test(name)).map(Number)
   const parents = await Promise.all(all.map(async one => Number(/^PPid:\s+(\d+)/m.exec(await readFile(`/proc/${one}/status`, 'utf8').catch(() => ''))?.[1])))

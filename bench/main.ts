@@ -9,6 +9,7 @@ import type { Rubric } from '../core/model/rubric'
 import { Ledger } from '../core/model/ledger'
 import { Examiners } from '../engine/examiners'
 import { bareExamine, bareOcr } from './bare'
+import { residentMegabytes } from './memory'
 import { splitting } from './splitting'
 import { drawSides, fullPages, permitFiles, type DrawnSide } from './paper'
 
@@ -48,12 +49,6 @@ async function examine(rubric: Rubric, drawn: readonly DrawnSide[], count: numbe
   const seconds = (performance.now() - begun) / 1000
   examiners.dispose()
   return { seconds, memory }
-}
-
-/** From Linux's own account of a process. */
-async function residentMegabytes(process: number): Promise<number> {
-  const status = await readFile(`/proc/${process}/status`, 'utf8')
-  return Number(/^VmRSS:\s+(\d+)/m.exec(status)?.[1] ?? 0) / 1024
 }
 
 /** Seconds of the command line over a folder, and its ledger. */

@@ -66,6 +66,11 @@ export class Queue {
     await tx`select pg_notify('rubricator_jobs', ${step})`
   }
 
+  /** Adds each document's next step. */
+  async sendDocuments(tx: Tx, documents: readonly { id: number, step: 'read' | 'fill' | 'build' }[]): Promise<void> {
+    for (const step of ['read', 'fill', 'build'] as const) await this.sendAll(tx, step, documents.filter(one => one.step === step).map(one => ({ document: one.id })))
+  }
+
   async stop(): Promise<void> {
     await this.boss.stop({ graceful: this.role === 'worker', timeout: 8000, wait: true })
     await this.sql.end({ timeout: 2 })

@@ -60,3 +60,11 @@ export const settingOptions: { key: SettingKey, title: string, options: Option[]
   { key: 'gentle', title: 'Feed', options: [{ value: false, words: 'Usual' }, { value: true, words: 'Gentle', hint: 'folded or delicate paper' }] },
   { key: 'format', title: 'File', options: [{ value: 'pdf', words: 'PDF', hint: 'searchable' }, { value: 'pdf-a', words: 'PDF/A', hint: 'for the archive' }, { value: 'tiff', words: 'TIFF' }, { value: 'jpeg', words: 'JPEG', hint: 'one a page' }] },
 ]
+
+/** What a page will weigh with one of a setting's options, in words; null where that makes no difference. */
+export function optionWeight(form: StartForm, settings: Settings, key: SettingKey, value: Option['value']): string | null {
+  if (key === 'colour') return weightWords(form.weights, value as Settings['colour'], settings.dpi)
+  if (key === 'dpi') return weightWords(form.weights, settings.colour, Number(value))
+  if (key === 'format') return formatWords(form, String(value), settings.colour, settings.dpi)
+  return null
+}

@@ -75,5 +75,5 @@ async function sendOn(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Prom
     from documents
     where batch_id = ${batch} and state = 'open' and (filled_at is null or (${rubric.read.ocr} and read_at is null))
     order by position`
-  for (const step of ['read', 'fill'] as const) await queue.sendAll(tx, step, open.filter(one => one.step === step).map(one => ({ document: one.id })))
+  await queue.sendDocuments(tx, open)
 }

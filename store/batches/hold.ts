@@ -31,7 +31,7 @@ export async function resumeBatch(sql: Sql, queue: Queue, batch: number): Promis
       select id, case when filled_at is not null then 'build' when read_at is not null then 'fill' else 'read' end as step
       from documents
       where batch_id = ${batch} and (filled_at is null or (state <> 'open' and built_at is null))`
-    for (const step of ['read', 'fill', 'build'] as const) await queue.sendAll(tx, step, documents.filter(one => one.step === step).map(one => ({ document: one.id })))
+    await queue.sendDocuments(tx, documents)
     if (!documents.length) await splitWhenExamined(tx, queue, batch)
     await tell(tx, { about: 'batch', batch })
     return true

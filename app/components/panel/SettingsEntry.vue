@@ -2,7 +2,7 @@
 import { ArrowLeft, Check } from '@lucide/vue'
 import type { Choices } from '~~/core/model/choices'
 import type { StartForm } from '~~/core/model/views'
-import { formatWords, settingOptions, weightWords, type SettingKey } from '~/words/settings'
+import { optionWeight, settingOptions, type SettingKey } from '~/words/settings'
 import { typedOn } from './typedOn'
 
 const props = defineProps<{ form: StartForm }>()
@@ -18,14 +18,6 @@ const valueOf = (key: SettingKey) => settings.value[key]
 
 function choose(key: string, value: string | number | boolean) {
   choices.value = { ...choices.value, [key]: value }
-}
-/** What a choice would cost. */
-function cost(key: SettingKey, value: string | number | boolean): string | null {
-  const { weights } = props.form
-  if (key === 'colour') return weightWords(weights, value as 'mono', settings.value.dpi)
-  if (key === 'dpi') return weightWords(weights, settings.value.colour, Number(value))
-  if (key === 'format') return formatWords(props.form, String(value), settings.value.colour, settings.value.dpi)
-  return null
 }
 const text = computed({
   get: () => (at.value === 'name' ? choices.value.name : choices.value.protect) ?? '',
@@ -53,7 +45,7 @@ const isText = computed(() => at.value === 'name' || at.value === 'protect')
       <div v-if="current" class="grid min-h-0 auto-rows-min grid-cols-2 gap-3 overflow-y-auto" role="group" :aria-label="current.title">
         <button v-for="option in current.options" :key="String(option.value)" type="button" class="touch min-h-24! justify-start! text-left" :class="{ 'border-lapis! bg-lapis-wash!': option.value === valueOf(current.key) }" :aria-pressed="option.value === valueOf(current.key)" @click="choose(current.key, option.value)">
           <SettingPicture :setting="current.key" :value="option.value" />
-          <span><span class="block text-xl">{{ option.words }}</span><span class="block text-base text-faded">{{ [option.hint, cost(current.key, option.value)].filter(Boolean).join(' · ') }}</span></span>
+          <span><span class="block text-xl">{{ option.words }}</span><span class="block text-base text-faded">{{ [option.hint, optionWeight(form, settings, current.key, option.value)].filter(Boolean).join(' · ') }}</span></span>
         </button>
       </div>
       <div v-else-if="isText">

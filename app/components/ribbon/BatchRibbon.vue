@@ -20,9 +20,9 @@ onMounted(() => (top.value = (root.value?.getBoundingClientRect().top ?? 0) + wi
 
 const segments = computed(() => segmentsOf({ pages: props.view.pages.value, documents: props.batch.documents }))
 const drawn = computed(() => layOut(segments.value, { width: Math.max(320, width.value), height: props.view.height.value, folded: props.view.folded.value }))
-/** Where the window stands, in steps: within one nothing is drawn anew. */
-const stepPixels = 120
 provide(fastScroll, useFastScroll())
+const stepPixels = 120
+/** Where the window stands, in steps: within one nothing is drawn anew. */
 const step = computed(() => Math.floor((scrolled.value - top.value) / stepPixels))
 const caretLine = computed(() => drawn.value.lines.find(line => line.pages.some(one => one.page.position === props.choice.current.value?.position)))
 /** Lines in sight, most of a screenful around them, and the caret's, which must be there to have the keyboard. */

@@ -20,14 +20,16 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: Maybe
 
   const typed: (() => unknown)[] = []
   let typing = false
-  /** What is typed while a change is being kept comes after it, and is judged by the ribbon as it is then; after one that failed nothing more is done. */
+  /** What is typed while a change is being kept, a button's or a drag's too, comes after it, and is judged by the ribbon as it is then; after one that failed nothing more is done. */
   async function inTurn(act: () => unknown) {
     typed.push(act)
     if (typing) return
     typing = true
+    await until(running).toBe(false)
     trouble.value = null
     for (let next = typed.shift(); next; next = typed.shift()) {
       await next()
+      await until(running).toBe(false)
       if (trouble.value) typed.length = 0
     }
     typing = false

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { expectedOf } from '~~/core/index/fieldValue'
-import { formatWords, settingOptions, settingWords, weightWords, type SettingKey } from '~/words/settings'
+import { optionWeight, settingOptions, settingWords, weightWords, type SettingKey } from '~/words/settings'
 import type { useStart } from './useStart'
 
 const props = defineProps<{ start: ReturnType<typeof useStart> }>()
@@ -47,7 +47,7 @@ const sendOf = (to: string) => draft.value.sends[to] ?? { to, folder: '', people
       <div class="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-2">
         <label v-for="one in shown" :key="one.key" class="block">{{ one.title }}
           <select class="field" :value="String(settings[one.key])" @change="choose(one.key, ($event.target as HTMLSelectElement).value)">
-            <option v-for="option in one.options" :key="String(option.value)" :value="String(option.value)">{{ [option.words, option.hint, one.key === 'colour' ? weightWords(form.weights, option.value as 'mono', settings.dpi) : one.key === 'dpi' ? weightWords(form.weights, settings.colour, Number(option.value)) : one.key === 'format' ? formatWords(form, String(option.value), settings.colour, settings.dpi) : null].filter(Boolean).join(', ') }}</option>
+            <option v-for="option in one.options" :key="String(option.value)" :value="String(option.value)">{{ [option.words, option.hint, optionWeight(form, settings, one.key, option.value)].filter(Boolean).join(', ') }}</option>
           </select>
         </label>
         <label v-if="form.mayChange.includes('name')" class="block">File name<input v-model="draft.choices.name" class="field" maxlength="64" placeholder="as usual"></label>
