@@ -1,17 +1,25 @@
 import { defineConfig } from '@playwright/test'
 import { running } from './test/product/running'
 
+const device = /(mouse|keyboard|panel|register)\.spec\.ts$/
+
 export default defineConfig({
   testDir: 'test/browser',
   timeout: 240_000,
   expect: { timeout: 20_000 },
-  workers: 1,
+  workers: 2,
+  // There is one device: whoever puts paper into it does so alone.
+  projects: [
+    { name: 'device', testMatch: device, workers: 1 },
+    { name: 'screens', testIgnore: device, workers: 1 },
+  ],
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   outputDir: 'test-results/browser',
   use: {
     baseURL: running().app,
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
+    screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],

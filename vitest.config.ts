@@ -6,15 +6,16 @@ const alias = { '~~': fileURLToPath(new URL('.', import.meta.url)), '~': fileURL
 
 export default defineConfig({
   test: {
+    maxWorkers: 2,
     projects: [
       { resolve: { alias }, test: { name: 'core', include: ['test/core/**/*.test.ts', 'test/app/**/*.test.ts'], testTimeout: 60_000 } },
       {
         test: {
           name: 'parts',
           include: ['test/engine/**/*.test.ts', 'test/cli/**/*.test.ts', 'test/device/**/*.test.ts', 'test/connectors/**/*.test.ts', 'test/start/**/*.test.ts', 'test/store/**/*.test.ts'],
+          globalSetup: 'test/store/onePostgres.ts',
           testTimeout: 300_000,
           hookTimeout: 300_000,
-          fileParallelism: false,
         },
       },
       {

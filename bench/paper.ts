@@ -1,7 +1,7 @@
 import { mkdir, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { asJpeg, asTiff } from '../standins/paper/encode'
-import { scanSide } from '../standins/paper/scan'
+import { drawnSide } from '../standins/paper/drawn'
+import { asTiff } from '../standins/paper/encode'
 import { makeStack } from '../standins/paper/stacks'
 import { Drawing, fonts } from '../standins/paper/drawing'
 import { sentences } from '../standins/paper/officeLetters'
@@ -41,9 +41,9 @@ export async function drawSides(folder: string, stack: Stack, mode: 'mono' | 'gr
   await mkdir(folder, { recursive: true })
   const drawn: DrawnSide[] = []
   for (const [at, { sheet, side }] of stack.truth.sides.entries()) {
-    const scanned = await scanSide(stack, sheet - 1, side, 200, mode)
+    const picture = await drawnSide(stack, sheet - 1, side, { dpi: 200, colour: mode })
     const file = join(folder, `${String(at + 1).padStart(3, '0')}.${mode === 'mono' ? 'tif' : 'jpg'}`)
-    await writeFile(file, mode === 'mono' ? await asTiff([scanned], 200) : await asJpeg(scanned, 200))
+    await writeFile(file, mode === 'mono' ? await asTiff([picture], 200) : picture)
     drawn.push({ file, side })
   }
   return drawn

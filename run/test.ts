@@ -1,78 +1,132 @@
 import { spawn } from 'node:child_process'
-import { mkdir, mkdtemp, readFile, rm } from 'node:fs/promises'
+import { mkdir, mkdtemp, readdir, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
 import { build } from './build'
 import { Product } from './product'
 
-// All checks in turn; the last line counts them. Types and lint count as one each.
+// All checks, in two lanes side by side; the last line counts them. Types, lint and the faults run count as one each.
+// With a name, only the files of tests whose path it is part of, or else the tests whose title it is part of.
 
-const only = process.argv[2] ?? null
+const name = process.argv[2] ?? null
 const counts = { passed: 0, failed: 0 }
+const took: [string, number][] = []
 const say = (words: string) => console.log(`  ${words}`)
+const files = (await readdir('test', { recursive: true })).map(file => join('test', file)).filter(file => /\.(test|spec)\.ts$/.test(file))
+const fitting = name === null ? files : files.filter(file => file.includes(name))
+/** Where no path fits, the name is taken for a part of tests' titles. */
+const byTitle = name !== null && fitting.length === 0
+const wanted = (folders: readonly string[]) => byTitle || fitting.some(file => folders.includes(file.split('/')[1]!))
 
-function run(args: string[], env: Record<string, string> = {}): Promise<boolean> {
+/** Runs a program to its end; what it says comes out whole, so that two lanes do not mix. */
+function run(args: string[], env: Record<string, string> = {}): Promise<{ fine: boolean, words: string }> {
   return new Promise((resolve) => {
-    const child = spawn(process.execPath, args, { stdio: 'inherit', env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...env } })
-    child.once('exit', code => resolve(code === 0))
+    const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...env } })
+    let words = ''
+    child.stdout.on('data', chunk => (words += chunk))
+    child.stderr.on('data', chunk => (words += chunk))
+    child.once('close', code => resolve({ fine: code === 0, words }))
   })
 }
 
-async function check(name: string, args: string[]): Promise<void> {
-  console.log(`\n${name}`)
-  if (await run(args)) counts.passed++
-  else counts.failed++
+async function part(title: string, work: () => Promise<{ passed: number, failed: number, words: string }>): Promise<void> {
+  const begun = Date.now()
+  const { passed, failed, words } = await work()
+  const seconds = Math.round((Date.now() - begun) / 1000)
+  took.push([title, seconds])
+  counts.passed += passed
+  counts.failed += failed
+  console.log(`\n${title}: ${passed} passed, ${failed} failed, ${seconds} s\n${words.trimEnd()}`)
 }
 
-interface VitestReport { numPassedTests: number, numFailedTests: number, numTotalTests: number, success: boolean }
+const check = (title: string, args: string[]) => part(title, async () => {
+  const { fine, words } = await run(args)
+  return { passed: fine ? 1 : 0, failed: fine ? 0 : 1, words }
+})
+
+interface VitestReport { numPassedTests: number, numFailedTests: number }
 interface PlaywrightReport { stats: { expected: number, unexpected: number, flaky: number } }
 
 /** A report that is missing, or a run that failed without a failed test, counts as one failure. */
-async function countVitest(projects: string[], env: Record<string, string> = {}): Promise<void> {
+const vitest = (title: string, projects: readonly string[], env: Record<string, string> = {}) => part(title, async () => {
   const report = `test-results/${projects.join('-')}.json`
-  const fine = await run(['node_modules/vitest/vitest.mjs', 'run', ...projects.flatMap(project => ['--project', project]), '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], env)
+  const chosen = name === null ? [] : byTitle ? ['-t', name, '--passWithNoTests'] : [name]
+  const { fine, words } = await run([
+    'node_modules/vitest/vitest.mjs', 'run', ...projects.flatMap(project => ['--project', project]), ...chosen,
+    '--reporter=default', '--reporter=json', `--outputFile.json=${report}`,
+  ], env)
   const found = await readFile(report, 'utf8').then(text => JSON.parse(text) as VitestReport, () => null)
-  counts.passed += found?.numPassedTests ?? 0
-  counts.failed += Math.max(found?.numFailedTests ?? 1, fine ? 0 : 1)
-}
+  return { passed: found?.numPassedTests ?? 0, failed: Math.max(found?.numFailedTests ?? 1, fine ? 0 : 1), words }
+})
 
-async function countPlaywright(env: Record<string, string>): Promise<void> {
-  const fine = await run(['node_modules/@playwright/test/cli.js', 'test'], env)
+const playwright = (env: Record<string, string>) => part('Browser', async () => {
+  const chosen = name === null ? [] : byTitle ? ['--grep', name, '--pass-with-no-tests'] : [name]
+  const { fine, words } = await run(['node_modules/@playwright/test/cli.js', 'test', ...chosen], env)
   const found = await readFile('test-results/browser.json', 'utf8').then(text => JSON.parse(text) as PlaywrightReport, () => null)
-  counts.passed += found?.stats.expected ?? 0
-  counts.failed += Math.max(found ? found.stats.unexpected + found.stats.flaky : 1, fine ? 0 : 1)
-}
+  return { passed: found?.stats.expected ?? 0, failed: Math.max(found ? found.stats.unexpected + found.stats.flaky : 1, fine ? 0 : 1), words }
+})
 
+/** A running copy with the demo's data, and the sample batch that tests copy. */
 async function withProduct(work: (env: Record<string, string>) => Promise<void>): Promise<void> {
   const data = await mkdtemp(join(tmpdir(), 'rubricator-test-'))
-  const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 6000, empty: false }, say)
+  const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 600, empty: false }, () => undefined)
+  const failedBefore = counts.failed
   try {
+    const begun = Date.now()
     await product.start()
-    await work({ RUBRICATOR_DATA: data })
+    const env = { RUBRICATOR_DATA: data, RUBRICATOR_DATABASE_URL: product.database!.url }
+    Object.assign(process.env, env)
+    const { scanSample } = await import('../test/product/sample')
+    const sample = await scanSample()
+    took.push(['Start and scan the sample', Math.round((Date.now() - begun) / 1000)])
+    await work({ ...env, RUBRICATOR_SAMPLE: String(sample) })
   } catch (error) {
     console.error(error)
     counts.failed++
   } finally {
     await product.stop()
-    if (counts.failed === 0) await product.remove()
+    if (counts.failed === failedBefore) await product.remove()
     else say(`The logs of the running copy are in ${data}`)
   }
 }
 
+const begun = Date.now()
 await rm('test-results', { recursive: true, force: true })
 await mkdir('test-results', { recursive: true })
-if (!only) {
-  await check('Types', ['node_modules/nuxt/bin/nuxt.mjs', 'typecheck'])
-  await check('Types outside the app', ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.node.json'])
-  await check('Lint', ['node_modules/eslint/bin/eslint.js', '.'])
+const serverWanted = wanted(['server'])
+const browserWanted = wanted(['browser'])
+const built = serverWanted || browserWanted || name === null || name === 'faults'
+  ? (async () => {
+      const from = Date.now()
+      await build(say)
+      took.push(['Build', Math.round((Date.now() - from) / 1000)])
+    })()
+  : Promise.resolve()
+
+async function withoutCopy(): Promise<void> {
+  const all = name === null
+  if (all || name === 'lint') await check('Lint', ['node_modules/eslint/bin/eslint.js', '.'])
+  if (all || name === 'types') await check('Types outside the app', ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.node.json'])
+  const projects = [...wanted(['core', 'app']) ? ['core'] : [], ...wanted(['engine', 'cli', 'device', 'connectors', 'start', 'store', 'flow', 'worker']) ? ['parts'] : []]
+  if (projects.length && !(byTitle && ['lint', 'types', 'faults'].includes(name!))) await vitest('Core and parts', projects)
+  // Both write into Nuxt's folder.
+  await built
+  if (all || name === 'types') await check('Types', ['node_modules/nuxt/bin/nuxt.mjs', 'typecheck'])
+  if (all || name === 'faults') await check('Faults', ['--import', 'tsx', 'test/faults/faults.ts', '5'])
 }
-if (!only || only === 'parts') await countVitest(['core', 'parts'])
-if (!only || only === 'product') {
-  await build(say)
+
+async function withCopy(): Promise<void> {
+  await built
+  if ((!serverWanted && !browserWanted) || (byTitle && ['lint', 'types', 'faults'].includes(name!))) return
   await withProduct(async (env) => {
-    await countVitest(['server'], env)
-    await countPlaywright(env)
+    if (serverWanted) await vitest('Server', ['server'], env)
+    if (browserWanted) await playwright(env)
   })
 }
+
+await Promise.all([withoutCopy(), pause(0).then(withCopy)])
+const seconds = Math.round((Date.now() - begun) / 1000)
+console.log(`\nWhat took how long, in seconds: ${took.map(([title, time]) => `${title} ${time}`).join(', ')}; all of it ${seconds}.`)
 console.log(`\n${counts.passed} passed, ${counts.failed} failed`)
 process.exit(counts.failed === 0 && counts.passed > 0 ? 0 : 1)

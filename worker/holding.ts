@@ -70,7 +70,9 @@ export class Holding {
     const rows = await this.sql<{ worker: number }[]>`
       select distinct worker from held_jobs
       where worker <> ${this.worker}
-        and worker not in (select objid::int from pg_locks where locktype = 'advisory' and classid = ${lockSpace} and granted)`
+        and worker not in (select objid::int from pg_locks where locktype = 'advisory' and classid = ${lockSpace} and granted
+          -- Another copy may share the server.
+          and database = (select oid from pg_database where datname = current_database()))`
     const now = new Set(rows.map(row => row.worker))
     for (const worker of this.missing.keys()) if (!now.has(worker)) this.missing.delete(worker)
     for (const worker of now) this.missing.set(worker, (this.missing.get(worker) ?? 0) + 1)

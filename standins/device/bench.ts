@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { scanSide } from '../paper/scan'
+import { drawnSide } from '../paper/drawn'
 import { makeStack, stackIds } from '../paper/stacks'
 import type { Fault, Feeder } from './feeder'
 import type { Glass } from './glass'
@@ -36,6 +36,7 @@ export function benchPage(name: string, feeder: Feeder, glass: Glass, busy: bool
     <label>Paper <select name="stack">${options}</select></label>
     <label>Printing (another number gives other papers) <input name="seed" type="number" min="1" max="999999" value="${(state?.seed ?? 0) + 1}"></label>
     <label>So many times over <input name="times" type="number" min="1" max="100" value="1"></label>
+    <label>Only these documents of it, as 2-4 (empty: all) <input name="documents" pattern="\\d+-\\d+"></label>
     <label>First sheet <input name="from" type="number" min="1" value="1"></label>
     <label>Something goes wrong after so many sheets (empty: nothing) <input name="jam" type="number" min="0"></label>
     <label>What <select name="fault"><option value="jam">a sheet sticks</option><option value="double-feed">two sheets at once</option><option value="cover-open">the cover opens</option></select></label>
@@ -56,6 +57,5 @@ export function benchPage(name: string, feeder: Feeder, glass: Glass, busy: bool
 export async function topSheet(feeder: Feeder): Promise<Buffer | null> {
   const top = feeder.top
   if (!top) return null
-  const side = await scanSide(top.stack, top.sheet, 'front', 75, 'colour')
-  return sharp(side.data, { raw: { width: side.width, height: side.height, channels: side.channels } }).resize({ width: 496 }).png().toBuffer()
+  return sharp(await drawnSide(top.stack, top.sheet, 'front', { dpi: 75, colour: 'colour' })).resize({ width: 496 }).png().toBuffer()
 }

@@ -2,6 +2,7 @@ import type { AddressInfo } from 'node:net'
 import { parseArgs } from 'node:util'
 import Bonjour from 'bonjour-service'
 import { endWhenTold } from '../http'
+import { forgetOldPaper } from '../paper/drawn'
 import { deviceServer } from './server'
 
 const { values } = parseArgs({
@@ -28,3 +29,4 @@ server.listen(Number(values.port), values.announce ? '0.0.0.0' : '127.0.0.1', ()
   else console.log(`${values.name} on http://127.0.0.1:${port}/`)
 })
 endWhenTold(server)
+void forgetOldPaper()

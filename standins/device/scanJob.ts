@@ -1,13 +1,14 @@
 import { setTimeout as pause } from 'node:timers/promises'
-import { asJpeg, asPdf } from '../paper/encode'
-import { scanSide, type ColourMode } from '../paper/scan'
+import { drawnSide } from '../paper/drawn'
+import { asPdf, toJpeg } from '../paper/encode'
+import type { Stack } from '../paper/stack'
 import type { Feeder } from './feeder'
 import type { Glass } from './glass'
 import type { Settings } from './settingsXml'
 
 export interface Sent { bytes: Buffer, mediaType: string }
 
-interface Place { stack: Parameters<typeof scanSide>[0], sheet: number, face: 'front' | 'back' }
+interface Place { stack: Stack, sheet: number, face: 'front' | 'back' }
 
 /** One scan: takes sheet after sheet from the feeder at the device's speed and keeps each side until it was fetched. */
 export class ScanJob {
@@ -66,9 +67,8 @@ export class ScanJob {
 
   private async capture({ stack, sheet, face }: Place): Promise<Sent> {
     const { dpi, colour, format, region } = this.settings
-    const side = await scanSide(stack, sheet, face, dpi, colour satisfies ColourMode, region)
-    return format === 'application/pdf'
-      ? { bytes: await asPdf([side], dpi, colour === 'mono'), mediaType: format }
-      : { bytes: await asJpeg(side, dpi), mediaType: format }
+    const picture = await drawnSide(stack, sheet, face, { dpi, colour, region })
+    const bytes = format === 'application/pdf' ? await asPdf([picture], dpi) : colour === 'mono' ? await toJpeg(picture, dpi) : picture
+    return { bytes, mediaType: format }
   }
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { bodyOf } from '../http'
+import { documentsOf } from '../paper/part'
 import type { Stack } from '../paper/stack'
 import { makeStack, stackIds } from '../paper/stacks'
 import { capabilitiesXml, statusXml } from './answersXml'
@@ -78,7 +79,9 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
       if (!stackIds.includes(stack) || !Number.isInteger(seed) || !Number.isInteger(from) || from < 1) return refuse(response, 400)
       const times = Number(form.get('times') || 1)
       if (!Number.isInteger(times) || times < 1 || times > 100) return refuse(response, 400)
-      feeder.put(copied(makeStack(stack, seed), times), from)
+      const [, first, last] = /^(\d+)-(\d+)$/.exec(form.get('documents') ?? '') ?? []
+      const whole = makeStack(stack, seed)
+      feeder.put(copied(first && last ? documentsOf(whole, Number(first), Number(last)) : whole, times), from)
       const fault = form.get('fault') || 'jam'
       if (form.get('jam') && isFault(fault)) feeder.plan(fault, Number(form.get('jam')))
       return back()

@@ -1,8 +1,10 @@
 import { mkdir, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
-import { asJpeg, asPdf, asTiff } from './encode'
-import { scanSide, type ColourMode, type ScannedSide } from './scan'
+import { drawnSide } from './drawn'
+import { asPdf, asTiff } from './encode'
+import { documentsOf } from './part'
+import type { ColourMode } from './scan'
 import { makeStack, stackIds } from './stacks'
 
 const { values } = parseArgs({
@@ -12,6 +14,8 @@ const { values } = parseArgs({
     dpi: { type: 'string', default: '200' },
     colour: { type: 'string', default: 'grey' },
     format: { type: 'string', default: 'pdf' },
+    // Only these documents of the stack: 2-4.
+    documents: { type: 'string' },
     out: { type: 'string' },
   },
 })
@@ -20,21 +24,23 @@ const mode = modes.find(known => known === values.colour)
 const formats = ['pdf', 'jpeg', 'tiff']
 const seed = Number(values.seed)
 const dpi = Number(values.dpi)
-if (!values.out || !mode || !formats.includes(values.format) || !Number.isInteger(seed) || !(dpi >= 50 && dpi <= 600)) {
-  console.error(`paper --out DIR [--stack ${stackIds.join('|')}] [--seed N] [--dpi 50..600] [--colour mono|grey|colour] [--format pdf|jpeg|tiff]`)
+const [, from, to] = /^(\d+)-(\d+)$/.exec(values.documents ?? '') ?? []
+if (!values.out || !mode || !formats.includes(values.format) || !Number.isInteger(seed) || !(dpi >= 50 && dpi <= 600) || (values.documents !== undefined && !from)) {
+  console.error(`paper --out DIR [--stack ${stackIds.join('|')}] [--seed N] [--dpi 50..600] [--colour mono|grey|colour] [--format pdf|jpeg|tiff] [--documents FROM-TO]`)
   process.exit(2)
 }
 
 // Draws a demo stack as scanned files, with the truth beside them.
-const stack = makeStack(values.stack, seed)
+const whole = makeStack(values.stack, seed)
+const stack = from && to ? documentsOf(whole, Number(from), Number(to)) : whole
 await mkdir(values.out, { recursive: true })
-const sides: ScannedSide[] = []
+const pictures: Buffer[] = []
 for (const [at, truth] of stack.truth.sides.entries()) {
-  const side = await scanSide(stack, truth.sheet - 1, truth.side, dpi, mode)
-  if (values.format === 'jpeg') await writeFile(join(values.out, `side-${at + 1}.jpg`), await asJpeg(side, dpi))
-  else sides.push(side)
+  const picture = await drawnSide(stack, truth.sheet - 1, truth.side, { dpi, colour: mode })
+  if (values.format === 'jpeg') await writeFile(join(values.out, `side-${at + 1}.jpg`), picture)
+  else pictures.push(picture)
 }
-if (values.format === 'pdf') await writeFile(join(values.out, `${stack.id}.pdf`), await asPdf(sides, dpi, mode === 'mono'))
-if (values.format === 'tiff') await writeFile(join(values.out, `${stack.id}.tif`), await asTiff(sides, dpi))
+if (values.format === 'pdf') await writeFile(join(values.out, `${stack.id}.pdf`), await asPdf(pictures, dpi))
+if (values.format === 'tiff') await writeFile(join(values.out, `${stack.id}.tif`), await asTiff(pictures, dpi))
 await writeFile(join(values.out, `${stack.id}.truth.json`), `${JSON.stringify(stack.truth, null, 2)}\n`)
 console.log(`${stack.title}: ${stack.sheets.length} sheets, ${stack.truth.sides.length} sides, ${stack.truth.documents.length} documents, seed ${seed}.`)

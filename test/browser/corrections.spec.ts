@@ -1,25 +1,13 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import { Ledger } from '../../core/model/ledger'
-import { makeStack } from '../../standins/paper/stacks'
-import { putPaper } from '../product/running'
 import { expectAccessible, signIn } from './desk'
-
-const seed = 7
-const { truth } = makeStack('mooring-permits', seed)
-
-async function scanPermits(page: Page): Promise<number> {
-  await putPaper(seed)
-  await page.goto('/scan')
-  await page.getByRole('radio', { name: /Mooring permits/ }).click()
-  await page.getByRole('button', { name: 'Scan the stack' }).click()
-  await page.getByRole('button', { name: 'That is all: complete' }).click({ timeout: 120_000 })
-  await expect(page.getByRole('link', { name: 'Look at 1 page' })).toBeVisible({ timeout: 90_000 })
-  return Number(/batches\/(\d+)/.exec(page.url())![1])
-}
+import { sampleBatch, truth } from './permits'
 
 test('the ribbon is corrected by keys, undone and redone, and the pages to fix of all batches follow each other', async ({ page }) => {
   await signIn(page, 'Jowan')
-  const id = await scanPermits(page)
+  const id = await sampleBatch('Jowan')
+  await page.goto(`/batches/${id}`)
+  await expect(page.getByRole('link', { name: 'Look at 1 page' })).toBeVisible()
   const ledger = async () => Ledger.parse(await (await page.request.get(`/api/batches/${id}/ledger`)).json())
   const asScanned = await ledger()
   // The ribbon draws what is in sight, so documents are counted by the server.
@@ -75,7 +63,7 @@ test('the ribbon is corrected by keys, undone and redone, and the pages to fix o
   expect(await ledger()).toEqual(asScanned)
 
   // A second batch with a doubtful page: both come one after the other.
-  await scanPermits(page)
+  await sampleBatch('Jowan')
   await page.goto('/')
   await page.getByRole('link', { name: /^Look at all \d+ pages to fix$/ }).click()
   const left = async () => Number(/^(\d+) page/.exec(await page.getByText(/pages? to look at/).innerText())![1])

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { signIn } from './desk'
-import { at, copy, positions, scanned, show, truth } from './permits'
+import { at, copy, positions, sampleBatch, show, truth } from './permits'
 
 // A trace takes pictures of the screen, which would be measured too.
 test.use({ trace: 'off' })
@@ -20,7 +20,7 @@ const framesWhileScrolling = (page: Page, pixels: number) => page.evaluate(by =>
 
 test('a ribbon of more than 5,000 pages', async ({ page }) => {
   await signIn(page, 'Tamsin')
-  const id = await scanned(page)
+  const id = await sampleBatch()
   await page.request.post(`/api/batches/${id}/hold`, { data: {} })
   for (let count = truth.sides.length; count < 5000; count *= 2) await copy(page, id, pages => pages)
   const begun = Date.now()

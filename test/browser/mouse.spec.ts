@@ -3,13 +3,16 @@ import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import { Ledger } from '../../core/model/ledger'
+import { documentsOf } from '../../standins/paper/part'
 import { makeStack } from '../../standins/paper/stacks'
 import { differences, valuesRead } from '../product/truth'
 import { emptyFeeder, running } from '../product/running'
 import { expectAccessible, signIn, total } from './desk'
 
 const seed = 1
-const { truth } = makeStack('mooring-permits', seed)
+// The pencil note, the label that cannot be read, the page number alone.
+const documents = '3-6'
+const { truth } = documentsOf(makeStack('mooring-permits', seed), 3, 6)
 const undecidable = truth.documents.find(document => document.undecidable)!
 const codeOf = (permit: string) => `MP26-${permit}`
 
@@ -31,6 +34,7 @@ test('a stack on the device becomes named, searchable, filed documents', async (
   const bench = await page.context().newPage()
   await bench.goto(running().bench)
   await bench.getByLabel('Printing').fill(String(seed))
+  await bench.getByLabel(/^Only these documents/).fill(documents)
   await bench.getByRole('button', { name: 'Put it in the feeder' }).click()
   await expect(bench.getByText(`${truth.sides.length / 2} of ${truth.sides.length / 2} sheets`)).toBeVisible()
   await bench.close()

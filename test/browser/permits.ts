@@ -1,26 +1,9 @@
 import { type Page, expect } from '@playwright/test'
-import type { BatchDetail, DeviceChoice, RubricChoice } from '../../core/model/views'
-import { makeStack } from '../../standins/paper/stacks'
-import { until } from '../product/client'
-import { emptyFeeder, putPaper } from '../product/running'
+import type { BatchDetail } from '../../core/model/views'
 
-const seed = 8
-export const { truth } = makeStack('mooring-permits', seed)
+export { sampleBatch, truth } from '../product/sample'
 
 export const show = async (page: Page, id: number) => await (await page.request.get(`/api/batches/${id}`)).json() as BatchDetail
-
-/** A batch of permits, scanned and sorted, by the routes that the screens use. */
-export async function scanned(page: Page): Promise<number> {
-  const rubrics = await (await page.request.get('/api/rubrics')).json() as RubricChoice[]
-  const devices = await (await page.request.get('/api/devices')).json() as DeviceChoice[]
-  await emptyFeeder()
-  await putPaper(seed)
-  const { id } = await (await page.request.post('/api/batches', { data: { rubric: rubrics.find(one => one.name === 'Mooring permits')!.id, device: devices[0]!.id } })).json() as { id: number }
-  await until(() => show(page, id), batch => batch.loads[0]!.state === 'ended')
-  await page.request.post(`/api/batches/${id}/complete`)
-  await until(() => show(page, id), batch => batch.state === 'to fix')
-  return id
-}
 
 /** Puts copies of these pages, by number, at the end of their batch. */
 export async function copy(page: Page, id: number, positions: (pages: BatchDetail['pages']) => BatchDetail['pages']): Promise<void> {

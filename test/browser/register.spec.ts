@@ -1,15 +1,17 @@
 import { expect, test } from '@playwright/test'
 import { fleet, soldTwice } from '../../standins/paper/world'
+import { documentsOf } from '../../standins/paper/part'
 import { makeStack } from '../../standins/paper/stacks'
 import { putPaper, running } from '../product/running'
 import { expectAccessible, signIn } from './desk'
 
 const seed = 4
-const { truth } = makeStack('landing-slips', seed)
+// A strange vessel, a code that cannot be read, a vessel that was sold.
+const { truth } = documentsOf(makeStack('landing-slips', seed), 8, 24)
 const sold = fleet[soldTwice]!
 
 test('slips take their values from the vessel register; a person chooses where it knows two vessels or none', async ({ page }) => {
-  await putPaper(seed, 'landing-slips')
+  await putPaper(seed, 'landing-slips', { documents: '8-24' })
   await signIn(page, 'Tamsin')
   await page.goto('/scan')
   await page.getByRole('radio', { name: /Landing slips/ }).click()
@@ -19,7 +21,7 @@ test('slips take their values from the vessel register; a person chooses where i
   const spoilt = truth.documents.find(document => document.undecidable)!
   await page.getByLabel('What does the number beside the bars say?').fill(`LS/${spoilt.fields.hull}/${spoilt.fields.landed}`)
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('link', { name: 'Enter values of 44 documents' })).toBeVisible({ timeout: 200_000 })
+  await expect(page.getByRole('link', { name: `Enter values of ${truth.documents.length} documents` })).toBeVisible({ timeout: 200_000 })
   const batch = Number(/batches\/(\d+)/.exec(page.url())![1])
   const { documents } = await (await page.request.get(`/api/batches/${batch}`)).json() as { documents: { id: number, position: number }[] }
   const open = async (which: typeof truth.documents[number]) => page.goto(`/documents/${documents.find(one => one.position === which.document)!.id}`)

@@ -2,13 +2,13 @@ import { setTimeout } from 'node:timers/promises'
 import { expect, test } from '@playwright/test'
 import { running } from '../product/running'
 import { expectAccessible, signIn } from './desk'
-import { at, copy, positions, scanned, show, truth } from './permits'
+import { at, copy, positions, sampleBatch, show, truth } from './permits'
 
 const doubtful = truth.documents.find(document => document.undecidable)!.sides[0]!
 
 test('the ribbon by mouse: choosing, dragging, filters, finding, zoom, both sides, the contact sheet', async ({ page }) => {
   await signIn(page, 'Tamsin')
-  const id = await scanned(page)
+  const id = await sampleBatch()
   await page.goto(`/batches/${id}`)
   const [first, second] = truth.documents.filter(document => document.sides.length > 1)
   const [a, b] = first!.sides as [number, number]
@@ -65,7 +65,7 @@ test('the ribbon by mouse: choosing, dragging, filters, finding, zoom, both side
 
 test('pages are chosen, cut and put into another batch by keys alone; the second person looks on', async ({ page, browser }) => {
   await signIn(page, 'Tamsin')
-  const [from, into] = [await scanned(page), await scanned(page)]
+  const [from, into] = [await sampleBatch(), await sampleBatch()]
   await page.goto(`/batches/${from}`)
   const moved = truth.documents[0]!.sides.at(-1)!
   await expect(page.getByRole('toolbar')).toBeVisible()
@@ -125,7 +125,7 @@ test('pages are chosen, cut and put into another batch by keys alone; the second
 
 test('ten doubtful pages with keys alone', async ({ page }) => {
   await signIn(page, 'Tamsin')
-  const id = await scanned(page)
+  const id = await sampleBatch()
   await page.request.post(`/api/batches/${id}/hold`, { data: {} })
   for (let times = 0; times < 4; times++) await copy(page, id, pages => pages.filter(one => one.asks))
   await page.goto(`/fix?batch=${id}`)
@@ -145,7 +145,7 @@ test('ten doubtful pages with keys alone', async ({ page }) => {
 
 test('a steward draws a zone on a real page, types a pattern, tries the draft and sees what would change', async ({ page }) => {
   await signIn(page, 'Piers')
-  const id = await scanned(page)
+  const id = await sampleBatch()
   await page.goto('/rubrics')
   await page.getByRole('link', { name: 'Mooring permits' }).click()
   await page.getByLabel('Sample batch').selectOption(String(id))

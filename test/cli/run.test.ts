@@ -23,8 +23,8 @@ const json = async (path: string) => JSON.parse(await readFile(path, 'utf8')) as
 const ledgerIn = async (out: string) => Ledger.parse(await json(join(folder, out, 'ledger.json')))
 
 /** Draws a stack, runs its rubric over it, and gives the ledger and the truth. */
-async function runStack(stack: string, seed: number, more: Record<string, unknown> = {}) {
-  const drawn = await paper('--out', join(folder, stack), '--stack', stack, '--seed', String(seed), '--colour', 'grey', '--format', 'pdf')
+async function runStack(stack: string, documents: string, more: Record<string, unknown> = {}) {
+  const drawn = await paper('--documents', documents, '--out', join(folder, stack), '--stack', stack, '--seed', '1', '--colour', 'grey', '--format', 'pdf')
   expect(drawn.errors).toBe('')
   const truth = await json(join(folder, `${stack}/${stack}.truth.json`)) as Truth
   const path = join(folder, `${stack}.json`)
@@ -37,13 +37,12 @@ async function runStack(stack: string, seed: number, more: Record<string, unknow
 describe('the demo stacks come out as their truth says, and stop where it calls them undecidable', () => {
   it.each([
     // The mixed stack has all three kinds of paper to be read; these three are split only.
-    ['landing-slips', 3, 'a barcode stands in the bottom-left zone but could not be read', { read: { ocr: false }, files: [] }],
-    ['office-letters', 0, '', { read: { ocr: false }, files: [] }],
-    ['dues-statements', 0, '', { read: { ocr: false }, files: [] }],
-    ['mixed-post', 3, 'a barcode stands in the top-right zone but could not be read', {}],
-  ])('%s', async (stack, code, words, more) => {
-    const { ended, truth, ledger } = await runStack(stack, 1, more)
-    expect(truth.sides.length).toBeGreaterThanOrEqual(40)
+    ['landing-slips', '8-24', 3, 'a barcode stands in the bottom-left zone but could not be read', { read: { ocr: false }, files: [] }],
+    ['office-letters', '1-7', 0, '', { read: { ocr: false }, files: [] }],
+    ['dues-statements', '1-14', 0, '', { read: { ocr: false }, files: [] }],
+    ['mixed-post', '9-15', 3, 'a barcode stands in the top-right zone but could not be read', {}],
+  ])('%s', async (stack, documents, code, words, more) => {
+    const { ended, truth, ledger } = await runStack(stack, documents, more)
     expect(differences(ledger, truth, false)).toEqual([])
     expect(ended.code).toBe(code)
     expect(ended.output).toContain(words)
@@ -53,8 +52,7 @@ describe('the demo stacks come out as their truth says, and stop where it calls 
   })
 
   it('mooring-permits, with the files that belong to it', async () => {
-    const { ended, truth, ledger } = await runStack('mooring-permits', 1)
-    expect(truth.sides.length).toBeGreaterThanOrEqual(40)
+    const { ended, truth, ledger } = await runStack('mooring-permits', '3-6')
     expect(ended.code).toBe(3)
     expect(ended.output).toContain('a barcode stands in the top-right zone but could not be read')
     expect(differences(ledger, truth, false)).toEqual([])

@@ -5,8 +5,8 @@ import { setTimeout as pause } from 'node:timers/promises'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { Rubric } from '../../core/model/rubric'
 import { Examiners } from '../../engine/examiners'
-import { asJpeg, asTiff } from '../../standins/paper/encode'
-import { scanSide } from '../../standins/paper/scan'
+import { drawnSide } from '../../standins/paper/drawn'
+import { asTiff } from '../../standins/paper/encode'
 import { makeStack } from '../../standins/paper/stacks'
 
 const rubric = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'mono' } })
@@ -15,9 +15,9 @@ let examiners: Examiners
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'rubricator-examiners-'))
   const stack = makeStack('mooring-permits', 1)
-  const mono = await scanSide(stack, 0, 'front', 100, 'mono')
+  const mono = await drawnSide(stack, 0, 'front', { dpi: 100, colour: 'mono' })
   await writeFile(join(folder, 'two.tif'), await asTiff([mono, mono], 100))
-  await writeFile(join(folder, 'one.jpg'), await asJpeg(await scanSide(stack, 0, 'front', 300, 'grey'), 300))
+  await writeFile(join(folder, 'one.jpg'), await drawnSide(stack, 0, 'front', { dpi: 300, colour: 'grey' }))
   await writeFile(join(folder, 'none.pdf'), 'nothing of the kind')
   await mkdir(join(folder, 'out'))
   examiners = new Examiners(1)

@@ -14,7 +14,7 @@ export function running() {
   const data = process.env.RUBRICATOR_DATA ?? '.data'
   const found = RunFile.parse(JSON.parse(readFileSync(join(data, 'run.json'), 'utf8')))
   const person = (name: string) => found.signIns.find(one => one.name === name)!
-  return { ...found, bench: found.standins['office-device-bench']!, folder: found.folders['network-folder']!, person }
+  return { ...found, database: process.env.RUBRICATOR_DATABASE_URL ?? '', bench: found.standins['office-device-bench']!, folder: found.folders['network-folder']!, person }
 }
 
 /** Takes whatever an earlier test left in the office device's feeder out of it. */
@@ -22,10 +22,10 @@ export async function emptyFeeder(): Promise<void> {
   for (const what of ['free', 'clear']) await fetch(running().bench + what, { method: 'POST', redirect: 'manual' })
 }
 
-/** Puts a demo stack into the office device's feeder, through its bench. */
-export async function putPaper(seed: number, stack = 'mooring-permits'): Promise<void> {
+/** Puts a demo stack, or some documents of it, into the office device's feeder, through its bench. */
+export async function putPaper(seed: number, stack = 'mooring-permits', more: Record<string, string> = {}): Promise<void> {
   const response = await fetch(`${running().bench}load`, {
-    method: 'POST', body: new URLSearchParams({ stack, seed: String(seed) }), redirect: 'manual',
+    method: 'POST', body: new URLSearchParams({ stack, seed: String(seed), ...more }), redirect: 'manual',
   })
   if (response.status !== 303) throw new Error(`The bench answered ${response.status}.`)
 }

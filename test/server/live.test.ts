@@ -27,7 +27,7 @@ it('a change is heard by whoever may see the batch, and by nobody else', async (
   const devices = (await tamsin<DeviceChoice[]>('GET', '/api/devices')).body
   await emptyFeeder()
   const [own, otherClerk, checker] = await Promise.all([hears('Tamsin'), hears('Jowan'), hears('Hedra')])
-  await putPaper(2)
+  await putPaper(4)
   const { body: { id } } = await tamsin<{ id: number }>('POST', '/api/batches', { rubric: rubrics.find(one => one.name === 'Mooring permits')!.id, device: devices[0]!.id })
   await until(() => Promise.resolve(own), heard => heard.includes(id))
   await until(() => Promise.resolve(checker), heard => heard.includes(id))

@@ -1,11 +1,12 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { parseCsv } from '../../core/ledger/csv'
-import type { BatchDetail, DeviceChoice, PageCodes, PageNote, Questions, RubricChoice, RubricDraft, RubricText, RubricVersion, SeparatorRule, TryView } from '../../core/model/views'
+import type { BatchDetail, PageCodes, PageNote, Questions, RubricChoice, RubricDraft, RubricText, RubricVersion, SeparatorRule, TryView } from '../../core/model/views'
 import { asPdf } from '../../standins/paper/encode'
-import { scanSide } from '../../standins/paper/scan'
+import { drawnSide } from '../../standins/paper/drawn'
 import { makeStack } from '../../standins/paper/stacks'
 import { client, until, type Client } from '../product/client'
-import { emptyFeeder, putPaper, running } from '../product/running'
+import { running } from '../product/running'
+import { sampleBatch, truth } from '../product/sample'
 
 let tamsin: Client
 let hedra: Client
@@ -14,23 +15,15 @@ let rubric: RubricText
 let id: number
 let codes: PageCodes[]
 
-const seed = 4
-const { truth } = makeStack('mooring-permits', seed)
 const show = async (of = id) => (await tamsin<BatchDetail>('GET', `/api/batches/${of}`)).body
 
 beforeAll(async () => {
   [tamsin, hedra, piers] = await Promise.all([client('Tamsin'), client('Hedra'), client('Piers')])
   const rubrics = (await tamsin<RubricChoice[]>('GET', '/api/rubrics')).body
-  const device = (await tamsin<DeviceChoice[]>('GET', '/api/devices')).body[0]!.id
   rubric = (await piers<RubricText>('GET', `/api/rubrics/${rubrics.find(one => one.name === 'Mooring permits')!.id}`)).body
-  await emptyFeeder()
-  await putPaper(seed)
-  id = (await tamsin<{ id: number }>('POST', '/api/batches', { rubric: rubric.id, device })).body.id
-  await until(() => show(), batch => batch.loads[0]!.state === 'ended')
+  id = await sampleBatch()
   const [load] = (await show()).loads
   expect((await tamsin('PUT', `/api/batches/${id}/counted`, { load: load!.id, sheets: truth.sides.length / 2 })).status).toBe(200)
-  await tamsin('POST', `/api/batches/${id}/complete`)
-  await until(() => show(), batch => batch.state === 'to fix')
   codes = (await tamsin<PageCodes[]>('GET', `/api/batches/${id}/codes`)).body
 })
 
@@ -117,11 +110,11 @@ describe('a draft', () => {
   })
 
   it('is tried on a file, of which nothing is kept; a file that is none is refused', async () => {
-    const stack = makeStack('mooring-permits', 6)
-    const sides = await Promise.all([0, 1].flatMap(sheet => (['front', 'back'] as const).map(face => scanSide(stack, sheet, face, 200, 'grey'))))
+    const stack = makeStack('mooring-permits', 4)
+    const sides = await Promise.all([0, 1].flatMap(sheet => (['front', 'back'] as const).map(face => drawnSide(stack, sheet, face, { dpi: 200, colour: 'grey' }))))
     const form = new FormData()
     form.append('body', JSON.stringify(rubric.body))
-    form.append('file', new Blob([new Uint8Array(await asPdf(sides, 200, false))]), 'stack.pdf')
+    form.append('file', new Blob([new Uint8Array(await asPdf(sides, 200))]), 'stack.pdf')
     const signedIn = await fetch(`${running().app}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'Piers', password: running().person('Piers').password }) })
     const cookie = signedIn.headers.get('set-cookie')!.split(';')[0]!
     const answer = await fetch(`${running().app}/api/tries/file`, { method: 'POST', headers: { cookie }, body: form })

@@ -1,9 +1,9 @@
+import { randomUUID } from 'node:crypto'
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterAll, beforeAll, beforeEach } from 'vitest'
+import { afterAll, beforeAll, beforeEach, inject } from 'vitest'
 import type { PageEvidence } from '../../core/model/evidence'
-import { startPostgres, type Database } from '../../run/postgres'
 import { completeBatch } from '../../store/batches/complete'
 import { findLoad, loadEnded } from '../../store/batches/loads'
 import { documentsOfBatch, loadsOfBatch, pagesOfBatch } from '../../store/batches/show'
@@ -12,7 +12,6 @@ import { startBatch } from '../../store/batches/start'
 import { openDatabase, type Sql } from '../../store/database'
 import { documentFilled } from '../../store/documents/fill'
 import { documentRead, findDocument } from '../../store/documents/read'
-import { migrate } from '../../store/migrate'
 import { pageExamined, pageToExamine } from '../../store/pages/examined'
 import { receiveFile, type ReceivedFile } from '../../store/pages/receive'
 import { addPerson, personByPassword } from '../../store/people/people'
@@ -21,10 +20,10 @@ import { listDevices, putDevice } from '../../store/setup/devices'
 import { addRubric, listRubrics } from '../../store/setup/rubrics'
 import { rubricFor } from '../core/pages'
 
-// A database of its own for each file of tests, with a person, a device, a rubric, and a new batch for each test.
+// A database of its own for each file of tests, copied from the one that is migrated once, with a person, a device, a rubric, and a new batch for each test.
 
 export let data: string
-export let database: Database
+export let url: string
 export let sql: Sql
 export let queue: Queue
 export let owner: string
@@ -33,12 +32,22 @@ export let rubric: { id: string, version: number }
 export let batch: number
 export let load: number
 
+const name = `t${randomUUID().replaceAll('-', '')}`
+/** Makes or drops a database, one at a time: nobody may be connected to the template. */
+async function asAdministrator(work: (admin: Sql) => Promise<unknown>): Promise<void> {
+  const admin = openDatabase(inject('postgres'), 1)
+  await admin.begin(async (tx) => {
+    await tx`select pg_advisory_lock(7299)`
+  })
+  await work(admin).finally(() => admin.end())
+}
+
 beforeAll(async () => {
   data = await mkdtemp(join(tmpdir(), 'rubricator-store-'))
-  database = await startPostgres(data, 'secret')
-  sql = openDatabase(database.url, 4)
-  await migrate(sql)
-  queue = new Queue(database.url, 'sender')
+  await asAdministrator(admin => admin`create database ${admin(name)} template ${admin(inject('template'))}`)
+  url = inject('postgres').replace(/[^/]+$/, name)
+  sql = openDatabase(url, 4)
+  queue = new Queue(url, 'sender')
   await queue.start()
   await addPerson(sql, { name: 'Tamsin', password: 'right', pin: '1', badge: '2', roles: ['clerk'] }, 'key')
   owner = (await personByPassword(sql, 'tamsin', 'right'))!.id
@@ -50,8 +59,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await queue.stop()
   await sql.end()
-  await database.stop()
-  await database.remove()
+  await asAdministrator(admin => admin`drop database ${admin(name)} with (force)`)
   await rm(data, { recursive: true, force: true })
 })
 beforeEach(async () => {

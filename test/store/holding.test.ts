@@ -1,17 +1,18 @@
 import { randomUUID } from 'node:crypto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { Holding } from '../../worker/holding'
-import { database, load, queue, sql } from './harness'
+import { load, queue, sql, url } from './harness'
 
 /** The one job of the batch's load, fetched as a worker does; its identity. */
 async function fetched(): Promise<string> {
   const [job] = await queue.boss.fetch('receive')
   return job!.id
 }
-const locks = async () => (await sql`select 1 from pg_locks where locktype = 'advisory' and classid = 7206`).length
+const here = () => sql`(select oid from pg_database where datname = current_database())`
+const locks = async () => (await sql`select 1 from pg_locks where locktype = 'advisory' and classid = 7206 and database = ${here()}`).length
 /** Breaks the connection of the worker that holds a job, and waits until its lock is gone. */
 async function breakLock(): Promise<void> {
-  await sql`select pg_terminate_backend(pid) from pg_locks where locktype = 'advisory' and classid = 7206 and objid = (select worker from held_jobs)`
+  await sql`select pg_terminate_backend(pid) from pg_locks where locktype = 'advisory' and classid = 7206 and database = ${here()} and objid = (select worker from held_jobs)`
   await expect.poll(locks).toBe(1)
 }
 const stateOf = async (job: string) => (await sql<{ state: string }[]>`select state from pgboss.job where id = ${job}`)[0]!.state
@@ -22,12 +23,12 @@ describe('a job that a worker holds', () => {
     await sql`delete from held_jobs`
     await sql`delete from pgboss.job`
     await sql.begin(tx => queue.send(tx, 'receive', { load }))
-    other = await Holding.begin(sql, database.url)
+    other = await Holding.begin(sql, url)
     return () => other.end()
   })
 
   it('is taken up by another once its worker is gone, and not before two looks', async () => {
-    const dying = await Holding.begin(sql, database.url)
+    const dying = await Holding.begin(sql, url)
     const job = await fetched()
     await dying.take(job)
     expect([await other.takeBack(), await other.takeBack(), await other.takeBack()]).toEqual([0, 0, 0])
@@ -41,7 +42,7 @@ describe('a job that a worker holds', () => {
   })
 
   it('stays its own where its connection breaks and it takes its lock again in time', async () => {
-    const worker = await Holding.begin(sql, database.url)
+    const worker = await Holding.begin(sql, url)
     const job = await fetched()
     await worker.take(job)
     await breakLock()

@@ -1,0 +1,30 @@
+import type { BatchDetail, DeviceChoice, RubricChoice } from '../../core/model/views'
+import { makeStack } from '../../standins/paper/stacks'
+import { copyOf } from './batchCopy'
+import { client, until } from './client'
+import { emptyFeeder, putPaper } from './running'
+
+/** The sample's paper. */
+export const seed = 4
+export const { truth } = makeStack('mooring-permits', seed)
+
+/** Scans the sample: permits with one page to fix. `run/test.ts` does so once for all tests that want such a batch. */
+export async function scanSample(): Promise<number> {
+  const tamsin = await client('Tamsin')
+  const rubrics = (await tamsin<RubricChoice[]>('GET', '/api/rubrics')).body
+  const device = (await tamsin<DeviceChoice[]>('GET', '/api/devices')).body[0]!.id
+  await emptyFeeder()
+  await putPaper(seed)
+  const rubric = rubrics.find(one => one.name === 'Mooring permits')!.id
+  const { id } = (await tamsin<{ id: number }>('POST', '/api/batches', { rubric, device })).body
+  const show = async () => (await tamsin<BatchDetail>('GET', `/api/batches/${id}`)).body
+  await until(show, batch => batch.loads[0]!.state === 'ended')
+  await tamsin('POST', `/api/batches/${id}/complete`)
+  await until(show, batch => batch.state === 'to fix')
+  return id
+}
+
+/** A batch of the sample's pages, for one test alone. */
+export function sampleBatch(owner = 'Tamsin'): Promise<number> {
+  return copyOf(Number(process.env.RUBRICATOR_SAMPLE), owner)
+}
