@@ -12,7 +12,7 @@ export default defineConfig({
       {
         test: {
           name: 'parts',
-          include: ['test/engine/**/*.test.ts', 'test/cli/**/*.test.ts', 'test/device/**/*.test.ts', 'test/connectors/**/*.test.ts', 'test/start/**/*.test.ts', 'test/store/**/*.test.ts'],
+          include: ['test/engine/**/*.test.ts', 'test/cli/**/*.test.ts', 'test/device/**/*.test.ts', 'test/connectors/**/*.test.ts', 'test/start/**/*.test.ts', 'test/store/**/*.test.ts', 'test/flow/**/*.test.ts', 'test/worker/**/*.test.ts'],
           globalSetup: 'test/store/onePostgres.ts',
           testTimeout: 300_000,
           hookTimeout: 300_000,

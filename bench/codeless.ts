@@ -3,7 +3,7 @@ import { Drawing, fonts } from '../standins/paper/drawing'
 import { sentences } from '../standins/paper/officeLetters'
 import { Pile, wear } from '../standins/paper/pile'
 import { Random } from '../standins/paper/random'
-import { scanSide } from '../standins/paper/scan'
+import { drawnPixels } from '../standins/paper/drawn'
 import { makeStack } from '../standins/paper/stacks'
 
 const words = (random: Random) => random.pick(sentences).split(' ')
@@ -67,13 +67,13 @@ export async function* codelessPages(count: number): AsyncGenerator<{ what: stri
   const half = Math.ceil(count / 2)
   for (let at = 0; at < half; at++) pile.lay({ front: drawn[at % drawn.length]![1](random), back: null, what: drawn[at % drawn.length]![0], worn: wear(random, at % 5 === 0 ? { x: random.between(30, 180), level: 170 } : null, false) })
   const stack = pile.stack('codeless', 'Codeless', 4242)
-  for (let at = 0; at < half; at++) yield { what: stack.truth.sides[at]!.what, page: await scanSide(stack, at, 'front', 200, 'grey') }
+  for (let at = 0; at < half; at++) yield { what: stack.truth.sides[at]!.what, page: await drawnPixels(stack, at, 'front', { dpi: 200, colour: 'grey' }) }
   const demo = (['mooring-permits', 'office-letters', 'dues-statements', 'logbooks'] as const).flatMap((id, seed) => {
     const one = makeStack(id, seed + 11)
     return one.truth.sides.filter(side => !side.blank && !side.barcode).map(side => ({ one, side }))
   })
   for (let at = 0; at < count - half; at++) {
     const { one, side } = demo[at * 7 % demo.length]!
-    yield { what: `${one.id}: ${side.what}`, page: await scanSide(one, side.sheet - 1, side.side, 200, 'grey') }
+    yield { what: `${one.id}: ${side.what}`, page: await drawnPixels(one, side.sheet - 1, side.side, { dpi: 200, colour: 'grey' }) }
   }
 }

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { Trouble } from './trouble'
 
-const sources = ['app', 'connectors', 'core', 'devices', 'engine', 'public', 'server', 'store', 'nuxt.config.ts', 'package-lock.json']
+const sources = ['app', 'connectors', 'core', 'devices', 'engine', 'flow', 'public', 'server', 'store', 'nuxt.config.ts', 'package-lock.json']
 const stamp = '.output/.sources'
 
 async function digest(): Promise<string> {

@@ -1,9 +1,11 @@
-import type { H3Event } from 'h3'
-import { holderOf } from '../store/batches/holds'
-import { maySee } from '../store/batches/list'
+import { createError, type H3Event } from 'h3'
 import type { Person, Role } from '../core/model/views'
 import { personById } from '../store/people/people'
+import { batchOf, type Subject } from '../store/people/rights'
 import { store } from './context'
+import { notThere } from './refusals'
+
+export type { Subject }
 
 /** Who asks; 401 where nobody is signed in, or they are no longer here. */
 export async function requirePerson(event: H3Event): Promise<Person> {
@@ -21,24 +23,9 @@ export async function requireRole(event: H3Event, ...roles: Role[]): Promise<Per
   return person
 }
 
-/** Who asks, if they may see the batch; else 404, so that nobody learns what others have. */
-export async function requireBatch(event: H3Event, batch: number | null | undefined): Promise<Person> {
-  const person = await requirePerson(event)
-  if (batch == null || !await maySee(store().sql, person, batch)) throw notThere()
-  return person
-}
-
-/** 409 where another person works on the batch now: two at once would undo each other's changes. */
-export async function requireHold(person: Person, batch: number): Promise<void> {
-  const holder = await holderOf(store().sql, batch)
-  if (holder && holder.id !== person.id) throw conflict(`${holder.name} works on this batch now. You can look, or take it over on the ribbon.`)
-}
-
-export function notThere() {
-  return createError({ statusCode: 404, message: 'There is nothing here, or it belongs to someone else.' })
-}
-
-/** What was asked cannot be done in the present state. */
-export function conflict(message: string) {
-  return createError({ statusCode: 409, message })
+/** The batch to which a thing belongs, if the person may see it; else 404, so that nobody learns what others have. */
+export async function requireBatch(person: Person, subject: Subject, id: number): Promise<number> {
+  const batch = await batchOf(store().sql, person, subject, id)
+  if (batch === null) throw notThere()
+  return batch
 }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { connectorNamed } from '../connectors'
 import type { Browse } from '../connectors/connector'
 import { findDestination } from '../store/setup/destinations'
-import { notThere } from './access'
+import { notThere } from './refusals'
 import { store } from './context'
 
 /** A path inside a destination. */

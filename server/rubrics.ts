@@ -3,7 +3,7 @@ import { issueText } from '../core/model/issues'
 import { readRubric } from '../core/model/readRubric'
 import type { Rubric } from '../core/model/rubric'
 import type { Saved } from '../store/setup/rubrics'
-import { conflict } from './access'
+import { conflict } from './refusals'
 
 /** A rubric out of a request, or 400 with each fault: path, found, expected. */
 export function soundRubric(body: unknown): Rubric {

@@ -17,3 +17,6 @@ export function openDatabase(url: string, most = 6): Sql {
     },
   }) as unknown as Sql
 }
+
+/** A value for a json column; the one place where our types meet those of Postgres.js, which know no interfaces. */
+export const json = (tx: Tx, value: unknown) => tx.json(value as postgres.JSONValue)

@@ -1,6 +1,7 @@
-import { holdBatch } from '../store/batches/hold'
-import { findLoad, loadEnded } from '../store/batches/loads'
-import type { Sql } from '../store/database'
+import { holdBatch } from '../flow/hold'
+import type { Flow } from '../flow/inBatch'
+import { loadEnded } from '../flow/load'
+import { findLoad } from '../store/batches/loads'
 import { findDocument } from '../store/documents/read'
 import type { Jobs, Step } from '../store/queue'
 
@@ -12,15 +13,15 @@ export function wordsOf(error: unknown): string {
 }
 
 /** A job that will not be tried again by itself: its batch waits for a person, with what went wrong. */
-export async function lastFailure(sql: Sql, step: Step, data: Jobs[Step], error: unknown): Promise<void> {
+export async function lastFailure(flow: Flow, step: Step, data: Jobs[Step], error: unknown): Promise<void> {
   const words = wordsOf(error)
   if ('document' in data) {
-    const document = await findDocument(sql, data.document)
-    if (document) await holdBatch(sql, document.batch_id, `Document ${document.position} stopped at "${step}": ${words}`)
+    const document = await findDocument(flow.sql, data.document)
+    if (document) await holdBatch(flow, document.batch_id, `Document ${document.position} stopped at "${step}": ${words}`)
   } else if ('load' in data) {
-    const load = await findLoad(sql, data.load)
-    if (load) await loadEnded(sql, load, 'failed', `Taking sides in stopped: ${words}. Sides shown here are safe; load the rest again.`)
+    const load = await findLoad(flow.sql, data.load)
+    if (load) await loadEnded(flow, load, 'failed', `Taking sides in stopped: ${words}. Sides shown here are safe; load the rest again.`)
   } else if ('batch' in data) {
-    await holdBatch(sql, data.batch, `Splitting stopped: ${words}`)
+    await holdBatch(flow, data.batch, `Splitting stopped: ${words}`)
   }
 }

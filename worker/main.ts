@@ -4,7 +4,7 @@ import { openDatabase } from '../store/database'
 import { Queue, steps, type Jobs, type Step } from '../store/queue'
 import { readStoreSettings } from '../store/settings'
 import type { Attempt, Work } from './context'
-import { Holding } from './holding'
+import { Leases } from './leases'
 import { build } from './steps/build'
 import { deliver } from './steps/deliver'
 import { examine } from './steps/examine'
@@ -30,7 +30,7 @@ const queue = new Queue(settings.databaseUrl, 'worker')
 const work: Work = { sql, queue, blobs: new Blobs(settings.blobs), examiners: new Examiners(1) }
 work.examiners.begin()
 await queue.start()
-const holding = await Holding.begin(sql, settings.databaseUrl)
+const leases = await Leases.begin(sql, settings.databaseUrl)
 const workers = new Map<Step, string>()
 
 async function start<S extends Step>(step: S): Promise<void> {
@@ -38,14 +38,14 @@ async function start<S extends Step>(step: S): Promise<void> {
     if (!job) return
     const attempt = { last: job.retryCount >= job.retryLimit, again: job.retryCount > 0 }
     try {
-      await holding.take(job.id)
+      await leases.take(job.id)
       await handlers[step](work, job.data, attempt)
     } catch (error) {
       console.error(`${step} ${JSON.stringify(job.data)}: ${error instanceof Error ? error.stack : String(error)}`)
-      if (attempt.last) await lastFailure(sql, step, job.data, error)
+      if (attempt.last) await lastFailure(work, step, job.data, error)
       throw error
     } finally {
-      await holding.release(job.id).catch(error => console.error(`Letting go of ${step}: ${String(error)}`))
+      await leases.release(job.id).catch(error => console.error(`Letting go of ${step}: ${String(error)}`))
       // Another job may have come while this one ran.
       wake(step)
     }
@@ -62,14 +62,14 @@ for (const step of steps) await start(step)
 await sql.listen('rubricator_jobs', step => wake(step as Step), () => steps.forEach(wake))
 
 const timer = setInterval(() => {
-  holding.takeBack().then(count => count && steps.forEach(wake)).catch(error => console.error(`Taking back jobs: ${String(error)}`))
+  leases.takeBack().then(count => count && steps.forEach(wake)).catch(error => console.error(`Taking back jobs: ${String(error)}`))
 }, takeBackSeconds * 1000)
 
 let locking = false
 const lockTimer = setInterval(() => {
   if (locking) return
   locking = true
-  holding.keepLock().catch(error => console.error(`Keeping the worker's lock: ${String(error)}`)).finally(() => (locking = false))
+  leases.keepLock().catch(error => console.error(`Keeping the worker's lock: ${String(error)}`)).finally(() => (locking = false))
 }, keepLockSeconds * 1000)
 
 const watch = new FolderWatch(work)
@@ -86,7 +86,7 @@ async function stop(): Promise<void> {
   clearInterval(watchTimer)
   await queue.stop()
   work.examiners.dispose()
-  await holding.end()
+  await leases.end()
   await sql.end({ timeout: 2 })
   process.exit(0)
 }

@@ -1,6 +1,6 @@
 import type { Rubric } from '../core/model/rubric'
 import { bookOrder } from '../core/split/bookOrder'
-import type { ReceivedSide } from '../store/pages/receive'
+import type { ReceivedSide } from '../flow/receive'
 import type { Work } from './context'
 
 /**

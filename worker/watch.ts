@@ -1,11 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { basename, dirname, join, relative } from 'node:path'
+import { worker } from '../core/model/actor'
 import { localIso } from '../core/index/dates'
 import { batchName } from '../core/name/batchName'
 import { numberedName } from '../core/name/template'
 import { looksWhole, sniff } from '../engine/sniff'
-import { addBatch, addFileTo } from '../store/batches/start'
+import { addBatch, addFileTo } from '../flow/start'
 import { fileGone, folderLookedInto, foldersToWatch, noteFile, seenFile, type WatchedFolder } from '../store/setup/watchedFolders'
 import { findRubric, newestRubric } from '../store/setup/rubrics'
 import type { Work } from './context'
@@ -94,7 +95,7 @@ export class FolderWatch {
     const rubric = row && await findRubric(sql, row.id, row.version)
     if (!row || !rubric) throw new Error('its rubric is gone')
     const id = await sql.begin(async (tx) => {
-      const batch = await addBatch(tx, {
+      const batch = await addBatch(tx, worker, {
         name: batchName(rubric.batchName, { rubric: row.name, person: folder.owner_name, from: basename(path), when: localIso(new Date()) }),
         rubric: row.id, version: row.version, owner: folder.owner, given: {}, sends: [], choices: {},
       })

@@ -167,7 +167,7 @@ export interface BatchDetail {
   /** How many corrections can be undone and redone. */
   corrections: { undo: number, redo: number }
   /** Who works on it now. */
-  holder: { id: string, name: string } | null
+  editor: { id: string, name: string } | null
   expected: Expected
   differences: Difference[]
   /** Differences that a person let pass, and who. */

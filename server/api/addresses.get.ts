@@ -1,12 +1,11 @@
 import { z } from 'zod'
 import { findAddresses } from '../../store/people/addresses'
-import { requirePerson } from '../access'
 import { store } from '../context'
-import { queryOf } from '../input'
+import { defineRoute } from '../route'
 
-const Query = z.strictObject({ part: z.string().trim().max(100).default('') })
-
-export default defineEventHandler(async (event) => {
-  await requirePerson(event)
-  return findAddresses(store().sql, queryOf(event, Query).part)
+export default defineRoute({
+  does: 'Entries of the address book that a part of a name or address fits.',
+  may: 'person',
+  query: z.strictObject({ part: z.string().trim().max(100).default('') }),
+  run: ({ query }) => findAddresses(store().sql, query.part),
 })

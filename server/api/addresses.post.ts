@@ -1,15 +1,15 @@
 import { z } from 'zod'
 import { addAddress } from '../../store/people/addresses'
-import { requirePerson } from '../access'
 import { store } from '../context'
-import { bodyOf } from '../input'
+import { defineRoute } from '../route'
 
-const New = z.strictObject({ name: z.string().trim().min(1).max(120), mail: z.email('an address such as name@office.example') })
-
-export default defineEventHandler(async (event) => {
-  const person = await requirePerson(event)
-  const entry = await bodyOf(event, New)
-  await addAddress(store().sql, { ...entry, by: person.id })
-  setResponseStatus(event, 201)
-  return entry
+export default defineRoute({
+  does: 'Adds an entry to the address book.',
+  may: 'person',
+  status: 201,
+  body: z.strictObject({ name: z.string().trim().min(1).max(120), mail: z.email('an address such as name@office.example') }),
+  async run({ person, body }) {
+    await addAddress(store().sql, { ...body, by: person.id })
+    return body
+  },
 })

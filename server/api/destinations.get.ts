@@ -1,9 +1,9 @@
 import { listDestinations } from '../../store/setup/destinations'
-import { requireRole } from '../access'
 import { store } from '../context'
+import { defineRoute } from '../route'
 
-// Without their options: those may hold keys.
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  return listDestinations(store().sql)
+export default defineRoute({
+  does: 'Destinations, without their options: those may hold keys.',
+  may: 'steward',
+  run: () => listDestinations(store().sql),
 })

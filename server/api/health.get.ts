@@ -1,7 +1,11 @@
 import { store } from '../context'
+import { defineRoute } from '../route'
 
-// For whoever waits until the server is up; says nothing about anybody.
-export default defineEventHandler(async () => {
-  await store().sql`select 1`
-  return { ok: true }
+export default defineRoute({
+  does: 'For whoever waits until the server is up; says nothing about anybody.',
+  may: 'anybody',
+  async run() {
+    await store().sql`select 1`
+    return { ok: true }
+  },
 })

@@ -1,31 +1,33 @@
-import { maySee, seesAll } from '../../store/batches/list'
-import type { Change } from '../../store/live'
-import { requirePerson } from '../access'
-import { store } from '../context'
+import { createEventStream } from 'h3'
+import type { Change } from '../../store/changes'
+import { batchOf } from '../../store/people/rights'
 import { changes } from '../changes'
+import { store } from '../context'
+import { defineRoute } from '../route'
 
 const beatSeconds = 20
 
-// Server-sent events: what changed, for those who may know.
-export default defineEventHandler(async (event) => {
-  const person = await requirePerson(event)
-  const stream = createEventStream(event)
-  const known = new Map<number, boolean>()
-  const may = async ({ batch }: Change) => {
-    if (seesAll(person)) return true
-    if (!known.has(batch)) known.set(batch, await maySee(store().sql, person, batch))
-    return known.get(batch)!
-  }
-  const stop = changes.listen((change) => {
-    void (async () => {
-      if (change === null || await may(change)) await stream.push(JSON.stringify(change))
-    })().catch(() => stream.close())
-  })
-  const beat = setInterval(() => void stream.push({ event: 'beat', data: '' }).catch(() => undefined), beatSeconds * 1000)
-  stream.onClosed(async () => {
-    clearInterval(beat)
-    stop()
-    await stream.close()
-  })
-  return stream.send()
+export default defineRoute({
+  does: 'Server-sent events: what changed, for those who may know.',
+  may: 'person',
+  async run({ event, person }) {
+    const stream = createEventStream(event)
+    const known = new Map<number, boolean>()
+    const may = async ({ batch }: Change) => {
+      if (!known.has(batch)) known.set(batch, await batchOf(store().sql, person, 'batch', batch) !== null)
+      return known.get(batch)!
+    }
+    const stop = changes.listen((change) => {
+      void (async () => {
+        if (change === null || await may(change)) await stream.push(JSON.stringify(change))
+      })().catch(() => stream.close())
+    })
+    const beat = setInterval(() => void stream.push({ event: 'beat', data: '' }).catch(() => undefined), beatSeconds * 1000)
+    stream.onClosed(async () => {
+      clearInterval(beat)
+      stop()
+      await stream.close()
+    })
+    return stream.send()
+  },
 })

@@ -1,23 +1,25 @@
-import { rubricWords } from '../../core/model/rubricWords'
 import { askedFields } from '../../core/index/given'
+import { rubricWords } from '../../core/model/rubricWords'
 import type { RubricChoice } from '../../core/model/views'
 import { listDestinations } from '../../store/setup/destinations'
 import { findRubric, listRubrics, usesOfRubrics } from '../../store/setup/rubrics'
-import { requirePerson } from '../access'
 import { store } from '../context'
+import { defineRoute } from '../route'
 
-// What can be scanned, what this person uses most first.
-export default defineEventHandler(async (event) => {
-  const person = await requirePerson(event)
-  const { sql } = store()
-  const [rows, uses, destinations] = await Promise.all([listRubrics(sql), usesOfRubrics(sql, person.id), listDestinations(sql)])
-  const names = new Map(destinations.map(one => [one.id, one.name]))
-  const choices = await Promise.all(rows.map(async (row): Promise<RubricChoice> => {
-    const rubric = await findRubric(sql, row.id, row.version)
-    return {
-      ...row, source: rubric?.scan.source ?? 'feeder', words: rubric ? rubricWords(rubric, names) : [], uses: uses.get(row.id) ?? 0,
-      oneTouch: rubric !== null && askedFields(rubric).length === 0 && !rubric.send.some(send => send.ask),
-    }
-  }))
-  return choices.sort((a, b) => b.uses - a.uses || a.name.localeCompare(b.name, 'en'))
+export default defineRoute({
+  does: 'What can be scanned, what one uses most first.',
+  may: 'person',
+  async run({ person }) {
+    const { sql } = store()
+    const [rows, uses, destinations] = await Promise.all([listRubrics(sql), usesOfRubrics(sql, person.id), listDestinations(sql)])
+    const names = new Map(destinations.map(one => [one.id, one.name]))
+    const choices = await Promise.all(rows.map(async (row): Promise<RubricChoice> => {
+      const rubric = await findRubric(sql, row.id, row.version)
+      return {
+        ...row, source: rubric?.scan.source ?? 'feeder', words: rubric ? rubricWords(rubric, names) : [], uses: uses.get(row.id) ?? 0,
+        oneTouch: rubric !== null && askedFields(rubric).length === 0 && !rubric.send.some(send => send.ask),
+      }
+    }))
+    return choices.sort((a, b) => b.uses - a.uses || a.name.localeCompare(b.name, 'en'))
+  },
 })

@@ -1,14 +1,15 @@
 import { z } from 'zod'
 import { createRubric } from '../../store/setup/rubrics'
-import { requireRole } from '../access'
 import { store } from '../context'
-import { bodyOf } from '../input'
+import { defineRoute } from '../route'
 import { answerSaved, soundRubric } from '../rubrics'
 
-const New = z.strictObject({ body: z.unknown() })
-
-export default defineEventHandler(async (event) => {
-  const person = await requireRole(event, 'steward')
-  const rubric = soundRubric((await bodyOf(event, New)).body)
-  return answerSaved(event, await createRubric(store().sql, rubric, person.id), rubric.name)
+export default defineRoute({
+  does: 'Adds a rubric.',
+  may: 'steward',
+  body: z.strictObject({ body: z.unknown() }),
+  async run({ event, person, body }) {
+    const rubric = soundRubric(body.body)
+    return answerSaved(event, await createRubric(store().sql, rubric, person.id), rubric.name)
+  },
 })

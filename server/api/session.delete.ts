@@ -1,4 +1,11 @@
-export default defineEventHandler(async (event) => {
-  await clearUserSession(event)
-  return { ok: true }
+import { defineRoute } from '../route'
+import { signOut } from '../session'
+
+export default defineRoute({
+  does: 'Signs out.',
+  may: 'anybody',
+  async run({ event }) {
+    await signOut(event)
+    return { ok: true }
+  },
 })

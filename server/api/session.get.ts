@@ -1,3 +1,7 @@
-import { requirePerson } from '../access'
+import { defineRoute } from '../route'
 
-export default defineEventHandler(event => requirePerson(event))
+export default defineRoute({
+  does: 'Who is signed in.',
+  may: 'person',
+  run: ({ person }) => person,
+})

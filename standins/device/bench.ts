@@ -36,7 +36,7 @@ export function benchPage(name: string, feeder: Feeder, glass: Glass, busy: bool
     <label>Paper <select name="stack">${options}</select></label>
     <label>Printing (another number gives other papers) <input name="seed" type="number" min="1" max="999999" value="${(state?.seed ?? 0) + 1}"></label>
     <label>So many times over <input name="times" type="number" min="1" max="100" value="1"></label>
-    <label>Only these documents of it, as 2-4 (empty: all) <input name="documents" pattern="\\d+-\\d+"></label>
+    <label>Only these documents of it, as 3,5-6 (empty: all) <input name="documents" pattern="[0-9,\\-]+"></label>
     <label>First sheet <input name="from" type="number" min="1" value="1"></label>
     <label>Something goes wrong after so many sheets (empty: nothing) <input name="jam" type="number" min="0"></label>
     <label>What <select name="fault"><option value="jam">a sheet sticks</option><option value="double-feed">two sheets at once</option><option value="cover-open">the cover opens</option></select></label>

@@ -79,9 +79,13 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
       if (!stackIds.includes(stack) || !Number.isInteger(seed) || !Number.isInteger(from) || from < 1) return refuse(response, 400)
       const times = Number(form.get('times') || 1)
       if (!Number.isInteger(times) || times < 1 || times > 100) return refuse(response, 400)
-      const [, first, last] = /^(\d+)-(\d+)$/.exec(form.get('documents') ?? '') ?? []
       const whole = makeStack(stack, seed)
-      feeder.put(copied(first && last ? documentsOf(whole, Number(first), Number(last)) : whole, times), from)
+      const documents = form.get('documents')
+      try {
+        feeder.put(copied(documents ? documentsOf(whole, documents) : whole, times), from)
+      } catch {
+        return refuse(response, 400)
+      }
       const fault = form.get('fault') || 'jam'
       if (form.get('jam') && isFault(fault)) feeder.plan(fault, Number(form.get('jam')))
       return back()

@@ -4,7 +4,7 @@ import { homedir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import { asPicture } from './encode'
-import { scanSide, sizeOf, type ColourMode, type Size } from './scan'
+import { scanSide, sizeOf, type ColourMode, type ScannedSide, type Size } from './scan'
 import type { Stack } from './stack'
 
 /** How a side is scanned; without a region, the sheet's own size. */
@@ -37,6 +37,15 @@ export async function drawnSide(stack: Stack, sheet: number, face: 'front' | 'ba
   const picture = await asPicture(await scanSide(stack, sheet, face, dpi, colour, region), dpi, colour === 'mono')
   await keep(path, picture)
   return picture
+}
+
+/** The pixels of that picture, as whoever gets it sees them. */
+export async function drawnPixels(stack: Stack, sheet: number, face: 'front' | 'back', capture: Capture): Promise<ScannedSide> {
+  const channels = capture.colour === 'colour' ? 3 : 1
+  const picture = sharp(await drawnSide(stack, sheet, face, capture))
+  const pixels = channels === 1 ? picture.toColourspace('b-w').extractChannel(0) : picture.toColourspace('srgb')
+  const { data, info } = await pixels.raw().toBuffer({ resolveWithObject: true })
+  return { width: info.width, height: info.height, channels, data }
 }
 
 /** Two that draw the same side at once both keep it; a folder that cannot be written only costs time. */

@@ -14,7 +14,7 @@ const { values } = parseArgs({
     dpi: { type: 'string', default: '200' },
     colour: { type: 'string', default: 'grey' },
     format: { type: 'string', default: 'pdf' },
-    // Only these documents of the stack: 2-4.
+    // Only these documents of the stack: 3,5-6.
     documents: { type: 'string' },
     out: { type: 'string' },
   },
@@ -24,15 +24,14 @@ const mode = modes.find(known => known === values.colour)
 const formats = ['pdf', 'jpeg', 'tiff']
 const seed = Number(values.seed)
 const dpi = Number(values.dpi)
-const [, from, to] = /^(\d+)-(\d+)$/.exec(values.documents ?? '') ?? []
-if (!values.out || !mode || !formats.includes(values.format) || !Number.isInteger(seed) || !(dpi >= 50 && dpi <= 600) || (values.documents !== undefined && !from)) {
-  console.error(`paper --out DIR [--stack ${stackIds.join('|')}] [--seed N] [--dpi 50..600] [--colour mono|grey|colour] [--format pdf|jpeg|tiff] [--documents FROM-TO]`)
+if (!values.out || !mode || !formats.includes(values.format) || !Number.isInteger(seed) || !(dpi >= 50 && dpi <= 600)) {
+  console.error(`paper --out DIR [--stack ${stackIds.join('|')}] [--seed N] [--dpi 50..600] [--colour mono|grey|colour] [--format pdf|jpeg|tiff] [--documents 3,5-6]`)
   process.exit(2)
 }
 
 // Draws a demo stack as scanned files, with the truth beside them.
 const whole = makeStack(values.stack, seed)
-const stack = from && to ? documentsOf(whole, Number(from), Number(to)) : whole
+const stack = values.documents === undefined ? whole : documentsOf(whole, values.documents)
 await mkdir(values.out, { recursive: true })
 const pictures: Buffer[] = []
 for (const [at, truth] of stack.truth.sides.entries()) {

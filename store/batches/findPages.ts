@@ -12,6 +12,6 @@ export async function findPages(sql: Sql, batch: number, text: string): Promise<
         or exists (select 1 from jsonb_each_text(documents.barcode) as found where found.value ilike ${like})
         or exists (select 1 from jsonb_each(documents.fields) as found where found.value->>'value' ilike ${like})
         or exists (select 1 from jsonb_array_elements(pages.words) as word where word->>'text' ilike ${like}))
-    order by pages.place`
+    order by pages.page_order`
   return rows.map(row => row.position)
 }

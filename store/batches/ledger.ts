@@ -15,7 +15,7 @@ export async function ledgerOfBatch(sql: Sql, batch: number): Promise<Ledger> {
     order by pages.position`
   const documents = await sql`
     select position as document, type, fields, missing,
-      (select coalesce(jsonb_agg(position order by place), '[]') from pages where document_id = documents.id) as pages,
+      (select coalesce(jsonb_agg(position order by page_order), '[]') from pages where document_id = documents.id) as pages,
       (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'mediaType', media_type, 'bytes', bytes, 'sha256', sha256) order by id), '[]')
         from files where document_id = documents.id and files.edition = (select max(edition) from files as newest where newest.document_id = documents.id)) as files
     from documents

@@ -1,8 +1,6 @@
 import type { BatchRow, Person } from '../../core/model/views'
 import type { Sql } from '../database'
-
-/** Clerks see their own batches; checkers and stewards see all. */
-export const seesAll = (person: Person) => person.roles.some(role => role !== 'clerk')
+import { visibleTo } from '../people/rights'
 
 /** Batches that a person may see, newest first, paged by key: those below `before`. */
 export function listBatches(sql: Sql, person: Person, which: { open: boolean, mine: boolean, before: number | null, most: number }): Promise<BatchRow[]> {
@@ -18,16 +16,9 @@ export function listBatches(sql: Sql, person: Person, which: { open: boolean, mi
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join people on people.id = batches.owner
-    where ((${seesAll(person)} and not ${which.mine}) or batches.owner = ${person.id})
+    where ${visibleTo(sql, person)} and (not ${which.mine} or batches.owner = ${person.id})
       and (not ${which.open} or batches.state not in ('done', 'abandoned'))
       and (${which.before}::bigint is null or batches.id < ${which.before}::bigint)
     order by batches.id desc
     limit ${which.most}`
-}
-
-/** Whether a person may see a batch. */
-export async function maySee(sql: Sql, person: Person, batch: number): Promise<boolean> {
-  const rows = await sql`
-    select 1 from batches where id = ${batch} and (${seesAll(person)} or owner = ${person.id})`
-  return rows.length > 0
 }

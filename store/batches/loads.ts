@@ -1,5 +1,4 @@
 import type { Sql } from '../database'
-import { tell } from '../live'
 
 export interface LoadRow {
   id: number
@@ -28,41 +27,6 @@ export async function findLoad(sql: Sql, id: number): Promise<LoadRow | null> {
   const [row] = await sql<LoadRow[]>`
     select id, batch_id, device_id, kind, source, blob, replaces, joins, state, cancel_asked, remote_job, trouble from loads where id = ${id}`
   return row ?? null
-}
-
-/** Notes the device's own name for the scan job. */
-export async function loadStarted(sql: Sql, load: LoadRow, remoteJob: string): Promise<void> {
-  await sql.begin(async (tx) => {
-    await tx`update loads set state = 'scanning', remote_job = ${remoteJob} where id = ${load.id} and state = 'asked'`
-    await tell(tx, { about: 'batch', batch: load.batch_id })
-  })
-}
-
-/** Says what a running load waits for; null when it goes on. */
-export async function loadWaits(sql: Sql, { load, batch }: { load: number, batch: number }, trouble: string | null): Promise<void> {
-  await sql.begin(async (tx) => {
-    await tx`update loads set trouble = ${trouble} where id = ${load} and state = 'scanning'`
-    await tell(tx, { about: 'batch', batch })
-  })
-}
-
-/** Closes a load; sides that came stay. */
-export async function loadEnded(sql: Sql, load: LoadRow, state: 'ended' | 'failed' | 'cancelled', trouble: string | null): Promise<void> {
-  await sql.begin(async (tx) => {
-    await tx`
-      update loads set state = ${state}, trouble = ${trouble}, ended_at = now()
-      where id = ${load.id} and state in ('asked', 'scanning')`
-    await tell(tx, { about: 'batch', batch: load.batch_id })
-  })
-}
-
-/** Asks a running load to stop after the side that is under way. With `drop` its sides count for nothing. */
-export async function cancelLoad(sql: Sql, batch: number, drop: boolean): Promise<boolean> {
-  const changed = await sql`
-    update loads set cancel_asked = true, dropped = ${drop}
-    where batch_id = ${batch} and state in ('asked', 'scanning')
-    returning id`
-  return changed.length > 0
 }
 
 export async function cancelAsked(sql: Sql, load: number): Promise<boolean> {

@@ -6,7 +6,7 @@ type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals' | 
 export async function showBatch(sql: Sql, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
     select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, rubrics.id as "rubricId", rubric_version as version, people.name as owner, batches.created_at,
-      coalesce((select why from pages where batch_id = batches.id and asks order by place limit 1), batches.differences->0->>'words') as "waitsFor",
+      coalesce((select why from pages where batch_id = batches.id and asks order by page_order limit 1), batches.differences->0->>'words') as "waitsFor",
       coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source,
       coalesce((rubric_versions.body->'clean'->>'card')::boolean, false) as card
     from batches
@@ -38,7 +38,7 @@ export function pagesOfBatch(sql: Sql, batch: number): Promise<PageView[]> {
     join loads on loads.id = load_id
     left join documents on documents.id = pages.document_id
     where pages.batch_id = ${batch}
-    order by pages.place`
+    order by pages.page_order`
 }
 
 /** Where a batch's documents arrived. */

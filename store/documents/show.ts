@@ -17,7 +17,7 @@ export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocum
     select id, left(thumbnail_blob, 8) as picture, position, sheet, side, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why
     from pages
     where document_id = ${document}
-    order by place`
+    order by page_order`
 }
 
 export function filesOfDocument(sql: Sql, document: number): Promise<FileOfDocument[]> {

@@ -1,11 +1,11 @@
 import { Choices } from '../../core/model/choices'
-import type { Sql } from '../database'
+import { json, type Sql } from '../database'
 
 /** Keeps what a person chose for a rubric, for the next time. */
 export async function rememberChoices(sql: Sql, person: string, rubric: string, choices: Choices): Promise<void> {
   await sql`
     insert into remembered_choices (person, rubric_id, choices)
-    values (${person}, ${rubric}, ${sql.json(choices)})
+    values (${person}, ${rubric}, ${json(sql, choices)})
     on conflict (person, rubric_id) do update set choices = excluded.choices`
 }
 

@@ -1,4 +1,4 @@
-import type { Tx } from '../database'
+import { json, type Tx } from '../database'
 
 export interface DestinationRow { id: string, name: string, connector: string, options: unknown }
 
@@ -6,7 +6,7 @@ export interface DestinationRow { id: string, name: string, connector: string, o
 export async function putDestination(tx: Tx, row: DestinationRow): Promise<void> {
   await tx`
     insert into destinations (id, name, connector, options)
-    values (${row.id}, ${row.name}, ${row.connector}, ${tx.json(row.options as never)})
+    values (${row.id}, ${row.name}, ${row.connector}, ${json(tx, row.options)})
     on conflict (id) do update set name = excluded.name, connector = excluded.connector, options = excluded.options`
 }
 

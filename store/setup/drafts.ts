@@ -1,5 +1,5 @@
 import type { RubricDraft, RubricVersion } from '../../core/model/views'
-import type { Sql } from '../database'
+import { json, type Sql } from '../database'
 
 /** A rubric's draft; null where nobody has one. */
 export async function draftOf(sql: Sql, rubric: string): Promise<RubricDraft | null> {
@@ -15,7 +15,7 @@ export async function draftOf(sql: Sql, rubric: string): Promise<RubricDraft | n
 export async function saveDraft(sql: Sql, rubric: string, from: number, body: unknown, person: string): Promise<void> {
   await sql`
     insert into rubric_drafts (rubric_id, body, from_version, person)
-    values (${rubric}, ${sql.json(body as never)}, ${from}, ${person})
+    values (${rubric}, ${json(sql, body)}, ${from}, ${person})
     on conflict (rubric_id) do update set body = excluded.body, from_version = excluded.from_version, person = excluded.person, saved_at = now()`
 }
 

@@ -3,7 +3,7 @@ import { withChoices } from '../../core/model/withChoices'
 import { readRubric } from '../../core/model/readRubric'
 import { issueText } from '../../core/model/issues'
 import type { Rubric } from '../../core/model/rubric'
-import type { Sql, Tx } from '../database'
+import { json, type Sql, type Tx } from '../database'
 
 export interface RubricRow { id: string, name: string, version: number }
 
@@ -13,7 +13,7 @@ export async function addRubric(tx: Tx, rubric: Rubric): Promise<void> {
     insert into rubrics (name) values (${rubric.name})
     on conflict (name) do nothing
     returning id`
-  if (added) await tx`insert into rubric_versions (rubric_id, version, body) values (${added.id}, 1, ${tx.json(rubric as never)})`
+  if (added) await tx`insert into rubric_versions (rubric_id, version, body) values (${added.id}, 1, ${json(tx, rubric)})`
 }
 
 export type Saved = { outcome: 'saved', id: string, version: number } | { outcome: 'newer' } | { outcome: 'name taken' }
@@ -26,7 +26,7 @@ export async function createRubric(sql: Sql, rubric: Rubric, person: string): Pr
       on conflict (name) do nothing
       returning id`
     if (!added) return { outcome: 'name taken' }
-    await tx`insert into rubric_versions (rubric_id, version, body, person) values (${added.id}, 1, ${tx.json(rubric as never)}, ${person})`
+    await tx`insert into rubric_versions (rubric_id, version, body, person) values (${added.id}, 1, ${json(tx, rubric)}, ${person})`
     return { outcome: 'saved', id: added.id, version: 1 }
   })
 }
@@ -40,7 +40,7 @@ export async function saveRubric(sql: Sql, id: string, from: number, rubric: Rub
     const taken = await tx`select 1 from rubrics where name = ${rubric.name} and id <> ${id}`
     if (taken.length) return { outcome: 'name taken' }
     await tx`update rubrics set name = ${rubric.name} where id = ${id}`
-    await tx`insert into rubric_versions (rubric_id, version, body, person) values (${id}, ${from + 1}, ${tx.json(rubric as never)}, ${person})`
+    await tx`insert into rubric_versions (rubric_id, version, body, person) values (${id}, ${from + 1}, ${json(tx, rubric)}, ${person})`
     // What was a draft is published now.
     await tx`delete from rubric_drafts where rubric_id = ${id}`
     return { outcome: 'saved', id, version: from + 1 }

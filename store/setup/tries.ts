@@ -1,5 +1,5 @@
 import type { TryOutcome, TryView } from '../../core/model/views'
-import type { Sql } from '../database'
+import { json, type Sql } from '../database'
 import type { Queue } from '../queue'
 
 export interface NewTry { person: string, body: unknown, batch: number | null, file: { name: string, bytes: Uint8Array } | null }
@@ -10,7 +10,7 @@ export async function addTry(sql: Sql, queue: Queue, { person, body, batch, file
     await tx`delete from tries where begun_at < now() - interval '1 day'`
     const [row] = await tx<{ id: string }[]>`
       insert into tries (person, body, batch_id, file_name, file)
-      values (${person}, ${tx.json(body as never)}, ${batch}, ${file?.name ?? null}, ${file ? Buffer.from(file.bytes) : null})
+      values (${person}, ${json(tx, body)}, ${batch}, ${file?.name ?? null}, ${file ? Buffer.from(file.bytes) : null})
       returning id`
     await queue.send(tx, 'try', { try: row!.id })
     return row!.id
@@ -33,7 +33,7 @@ export async function tryProgress(sql: Sql, id: string, done: number, of: number
 
 /** Keeps the outcome for whoever asked; the files that were tried are forgotten at once. */
 export async function tryEnded(sql: Sql, id: string, outcome: TryOutcome | null, trouble: string | null): Promise<void> {
-  await sql`update tries set outcome = ${outcome && sql.json(outcome as never)}, trouble = ${trouble}, file = null where id = ${id}`
+  await sql`update tries set outcome = ${outcome && json(sql, outcome)}, trouble = ${trouble}, file = null where id = ${id}`
 }
 
 export async function showTry(sql: Sql, id: string, person: string): Promise<TryView | null> {

@@ -1,6 +1,6 @@
 import type { Person, SlipRow } from '../../core/model/views'
-import { seesAll } from '../batches/list'
 import type { Sql } from '../database'
+import { visibleTo } from '../people/rights'
 
 /** Slips that a person may see, newest first, paged by key; with `document`, that document's. */
 export function listSlips(sql: Sql, person: Person, which: { document: number | null, before: number | null, most: number }): Promise<SlipRow[]> {
@@ -14,7 +14,7 @@ export function listSlips(sql: Sql, person: Person, which: { document: number | 
     join batches on batches.id = documents.batch_id
     left join destinations on destinations.id = slips.destination_id
     left join lateral (select name, sha256, bytes from files where document_id = documents.id order by id limit 1) as first_file on true
-    where (${seesAll(person)} or batches.owner = ${person.id})
+    where ${visibleTo(sql, person)}
       and (${which.document}::bigint is null or slips.document_id = ${which.document}::bigint)
       and (${which.before}::bigint is null or slips.id < ${which.before}::bigint)
     order by slips.id desc

@@ -21,7 +21,7 @@ const framesWhileScrolling = (page: Page, pixels: number) => page.evaluate(by =>
 test('a ribbon of more than 5,000 pages', async ({ page }) => {
   await signIn(page, 'Tamsin')
   const id = await sampleBatch()
-  await page.request.post(`/api/batches/${id}/hold`, { data: {} })
+  await page.request.post(`/api/batches/${id}/lock`, { data: {} })
   for (let count = truth.sides.length; count < 5000; count *= 2) await copy(page, id, pages => pages)
   const begun = Date.now()
   await page.goto(`/batches/${id}`)

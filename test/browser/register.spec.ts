@@ -6,12 +6,13 @@ import { putPaper, running } from '../product/running'
 import { expectAccessible, signIn } from './desk'
 
 const seed = 4
+const slips = '8-9,16-17,23'
 // A strange vessel, a code that cannot be read, a vessel that was sold.
-const { truth } = documentsOf(makeStack('landing-slips', seed), 8, 24)
+const { truth } = documentsOf(makeStack('landing-slips', seed), slips)
 const sold = fleet[soldTwice]!
 
 test('slips take their values from the vessel register; a person chooses where it knows two vessels or none', async ({ page }) => {
-  await putPaper(seed, 'landing-slips', { documents: '8-24' })
+  await putPaper(seed, 'landing-slips', { documents: slips })
   await signIn(page, 'Tamsin')
   await page.goto('/scan')
   await page.getByRole('radio', { name: /Landing slips/ }).click()
@@ -23,7 +24,7 @@ test('slips take their values from the vessel register; a person chooses where i
   await page.keyboard.press('Enter')
   await expect(page.getByRole('link', { name: `Enter values of ${truth.documents.length} documents` })).toBeVisible({ timeout: 200_000 })
   const batch = Number(/batches\/(\d+)/.exec(page.url())![1])
-  const { documents } = await (await page.request.get(`/api/batches/${batch}`)).json() as { documents: { id: number, position: number }[] }
+  const { documents: slips } = await (await page.request.get(`/api/batches/${batch}`)).json() as { documents: { id: number, position: number }[] }
   const open = async (which: typeof truth.documents[number]) => page.goto(`/documents/${documents.find(one => one.position === which.document)!.id}`)
 
   // One vessel: filled in, nothing to choose.
@@ -56,13 +57,16 @@ test('slips take their values from the vessel register; a person chooses where i
   await page.getByRole('button', { name: `Look up ${stranger.fields.hull}` }).click()
   await expect(page.getByText(`No vessel has ${stranger.fields.hull}.`)).toBeVisible()
   await page.locator('#field-vessel').fill('Stormcock')
+  const there = page.url()
   await page.getByRole('button', { name: /Values are right/ }).click()
+  // Kept before the page is left.
+  await expect(page).not.toHaveURL(there)
 
   // The chosen vessel has the document; the unknown one is refused, in words, at once.
   await page.goto('/sent')
-  const slips = (document: typeof stranger) => page.getByRole('listitem').filter({ has: page.getByText(`${document.fields.landed}-${document.fields.hull}.pdf`) })
-  await expect(slips(slipOfSold).filter({ hasText: `vessel ${buyer.id}` })).toContainText('attached', { timeout: 60_000 })
-  const refused = slips(stranger).filter({ hasText: 'Vessel register' })
+  const slipsOf = (document: typeof stranger) => page.getByRole('listitem').filter({ has: page.getByText(`${document.fields.landed}-${document.fields.hull}.pdf`) })
+  await expect(slipsOf(slipOfSold).filter({ hasText: `vessel ${buyer.id}` })).toContainText('attached', { timeout: 60_000 })
+  const refused = slipsOf(stranger).filter({ hasText: 'Vessel register' })
   await expect(refused).toContainText(`There is no vessel with hull ${stranger.fields.hull}`, { timeout: 60_000 })
   await expectAccessible(page)
   await refused.getByRole('button', { name: 'Try again' }).click()

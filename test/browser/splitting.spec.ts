@@ -126,7 +126,7 @@ test('pages are chosen, cut and put into another batch by keys alone; the second
 test('ten doubtful pages with keys alone', async ({ page }) => {
   await signIn(page, 'Tamsin')
   const id = await sampleBatch()
-  await page.request.post(`/api/batches/${id}/hold`, { data: {} })
+  await page.request.post(`/api/batches/${id}/lock`, { data: {} })
   for (let times = 0; times < 4; times++) await copy(page, id, pages => pages.filter(one => one.asks))
   await page.goto(`/fix?batch=${id}`)
   const left = page.getByText(/pages? to look at in this batch/)

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { esclDevice } from '../../devices/escl'
+import { documentsOf } from '../../standins/paper/part'
 import { makeStack } from '../../standins/paper/stacks'
 import { command } from '../product/command'
 import { startDevice } from '../product/device'
@@ -18,6 +19,8 @@ afterAll(async () => {
   device.stop()
   await rm(folder, { recursive: true })
 })
+
+const sides = documentsOf(makeStack('mooring-permits', 1), '1-2').truth.sides.length
 
 const settings = { source: 'feeder', twoSided: true, colour: 'grey', dpi: 75, paper: 'A4', opened: false, gentle: false, original: 'text' } as const
 
@@ -87,14 +90,19 @@ describe('our eSCL client and the simulated device', () => {
   })
 
   it('gives the same side again when the connection broke before it was taken', async () => {
-    await device.load(1)
-    const client = esclDevice('D', device.address)
-    const job = await client.start(settings)
-    await expect(fetch(`${job}/NextDocument`, { signal: AbortSignal.timeout(5) })).rejects.toThrow()
-    const sides = makeStack('mooring-permits', 1).truth.sides.length
-    let taken = 0
-    while (await client.next(job, 'feeder')) taken++
-    expect(taken).toBe(sides)
+    // Slow enough for a connection to break before the side has left.
+    const slow = await startDevice(300)
+    try {
+      await slow.load(1)
+      const client = esclDevice('D', slow.address)
+      const job = await client.start(settings)
+      await expect(fetch(`${job}/NextDocument`, { signal: AbortSignal.timeout(50) })).rejects.toThrow()
+      let taken = 0
+      while (await client.next(job, 'feeder')) taken++
+      expect(taken).toBe(sides)
+    } finally {
+      slow.stop()
+    }
   })
 
   it('says what to do about an empty feeder and about a device that does not answer', async () => {
@@ -123,8 +131,8 @@ describe('scanimage, a client that is not ours', () => {
     const name = /`(airscan:[^']+)'/.exec(listed.output)![1]!
     const scanned = await scanimage('-d', name, '--source', 'ADF Duplex', '--mode', 'Gray', '--resolution', '75', '-x', '210', '-y', '297', '--format=png', `--batch=${folder}/side-%d.png`)
     expect(scanned.errors).toContain('Document feeder out of documents')
-    const sides = (await readdir(folder)).filter(file => file.startsWith('side-'))
-    expect(sides).toHaveLength(makeStack('mooring-permits', 1).truth.sides.length)
+    const files = (await readdir(folder)).filter(file => file.startsWith('side-'))
+    expect(files).toHaveLength(sides)
     const { width, height } = await sharp(join(folder, 'side-1.png')).metadata()
     expect(width).toBeGreaterThan(600)
     expect(height).toBeGreaterThan(850)

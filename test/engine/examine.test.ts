@@ -3,7 +3,7 @@ import { Rubric } from '../../core/model/rubric'
 import { quarterTurn } from '../../core/raster/turn'
 import { examinePage } from '../../engine/examine'
 import type { PageImage } from '../../engine/pageImage'
-import { scanSide } from '../../standins/paper/scan'
+import { drawnPixels } from '../../standins/paper/drawn'
 import { makeStack } from '../../standins/paper/stacks'
 
 const width = 830
@@ -74,7 +74,7 @@ describe('upright', () => {
   const straightUp = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'grey' }, clean: { rotate: 'upright' } })
 
   it.each([90, 180, 270] as const)('a letter that was fed %i° wrong is turned by its text\'s direction', async (degrees) => {
-    const scanned = await scanSide(stack, 0, 'front', 150, 'grey')
+    const scanned = await drawnPixels(stack, 0, 'front', { dpi: 150, colour: 'grey' })
     const { page: image } = await examinePage({ ...quarterTurn(scanned, degrees), dpi: 150 }, straightUp, { side: 'front' })
     const expected = await examinePage({ ...scanned, dpi: 150 }, straightUp, { side: 'front' })
     expect([image.width, image.height]).toEqual([expected.page.width, expected.page.height])
@@ -84,7 +84,7 @@ describe('upright', () => {
   })
 
   it('by a person, on top of that, and not at all where nothing is written', async () => {
-    const scanned = await scanSide(stack, 0, 'front', 150, 'grey')
+    const scanned = await drawnPixels(stack, 0, 'front', { dpi: 150, colour: 'grey' })
     const turned = await examinePage({ ...scanned, dpi: 150 }, straightUp, { side: 'front', turned: 90 })
     expect([turned.page.width, turned.page.height]).toEqual([scanned.height, scanned.width])
     const sparse = await examinePage(page([0, 0, 0], white, 1), rubric({ colour: 'grey' }), { side: 'front' })

@@ -3,7 +3,8 @@ import { expect, it } from 'vitest'
 import { readRubric } from '../../core/model/readRubric'
 import { examinePage } from '../../engine/examine'
 import { makeStack } from '../../standins/paper/stacks'
-import { scanSide, type ColourMode } from '../../standins/paper/scan'
+import { drawnPixels } from '../../standins/paper/drawn'
+import type { ColourMode } from '../../standins/paper/scan'
 
 const read = readRubric(JSON.parse(readFileSync('run/demo/mooring-permits.rubric.json', 'utf8')))
 if (!read.ok) throw new Error('The demo rubric is not sound.')
@@ -18,7 +19,7 @@ const chosen = [1, 2, 3, pencil, spoilt]
 it.each<[number, ColourMode]>([[150, 'grey'], [300, 'grey'], [200, 'colour'], [200, 'mono']])('paper at %i dpi in %s is examined as its truth says', async (dpi, mode) => {
   for (const number of chosen) {
     const truth = stack.truth.sides[number - 1]!
-    const scanned = await scanSide(stack, truth.sheet - 1, truth.side, dpi, mode)
+    const scanned = await drawnPixels(stack, truth.sheet - 1, truth.side, { dpi, colour: mode })
     const { evidence, page } = await examinePage({ ...scanned, dpi }, rubric, { side: truth.side })
     const name = `side ${number} (${truth.what})`
     expect([name, page.width, page.height]).toEqual([name, scanned.width, scanned.height])

@@ -121,7 +121,7 @@ const sql = openDatabase(product.database!.url, 2)
 const slips = await ask<SlipRow[]>('GET', '/api/slips')
 let lost = 0
 for (const { id, seed } of batches) {
-  const { truth } = documentsOf(makeStack(stackId, seed), 1, lastDocument)
+  const { truth } = documentsOf(makeStack(stackId, seed), `1-${lastDocument}`)
   const batch = await ask<BatchDetail>('GET', `/api/batches/${id}`)
   const ledger = Ledger.parse(await ask('GET', `/api/batches/${id}/ledger`))
   expect(`batch ${seed}, state`, batch.state, 'done')
@@ -140,7 +140,7 @@ for (const { id, seed } of batches) {
 await pause(5000)
 const jobs = await sql<{ name: string, state: string, count: number }[]>`select name, state, count(*)::int as count from pgboss.job where state not in ('completed') group by name, state`
 expect('jobs left over', [...jobs], [])
-expect('jobs held', (await sql`select job from held_jobs`).length, 0)
+expect('jobs held', (await sql`select job from job_leases`).length, 0)
 // The screen that was open all the time has found its way back by itself.
 const shown = await page.getByText('done', { exact: true }).first().waitFor({ timeout: 30_000 }).then(() => true, () => false)
 expect('the open screen shows the end', shown, true)

@@ -38,7 +38,7 @@ describe('who asks', () => {
     ['GET', '/api/devices/found'], ['GET', '/api/devices/00000000-0000-4000-8000-000000000000'], ['POST', '/api/devices/00000000-0000-4000-8000-000000000000/test'], ['POST', '/api/panels/00000000-0000-4000-8000-000000000000'], ['DELETE', '/api/panels/00000000-0000-4000-8000-000000000000'], ['GET', '/api/watched'], ['POST', '/api/watched'], ['PUT', '/api/watched/00000000-0000-4000-8000-000000000000'],
     ['GET', '/api/documents/1'], ['PUT', '/api/documents/1/fields'], ['GET', '/api/files/1'],
     ['POST', '/api/documents/1/amend'], ['GET', '/api/pages/1/note'], ['GET', '/api/batches/1/find?text=a'], ['GET', '/api/batches/1/codes'], ['PUT', '/api/batches/1/expected'], ['PUT', '/api/batches/1/counted'], ['POST', '/api/batches/1/accept'],
-    ['POST', '/api/batches/1/hold'], ['DELETE', '/api/batches/1/hold'], ['POST', '/api/batches/1/paste'], ['GET', '/api/separators'], ['POST', '/api/separators'],
+    ['POST', '/api/batches/1/lock'], ['DELETE', '/api/batches/1/lock'], ['POST', '/api/batches/1/paste'], ['GET', '/api/separators'], ['POST', '/api/separators'],
     ['POST', '/api/tries'], ['POST', '/api/tries/file'], ['GET', '/api/tries/00000000-0000-4000-8000-000000000000'], ['DELETE', '/api/tries/00000000-0000-4000-8000-000000000000'],
     ['GET', '/api/rubrics/00000000-0000-4000-8000-000000000000/draft'], ['PUT', '/api/rubrics/00000000-0000-4000-8000-000000000000/draft'], ['DELETE', '/api/rubrics/00000000-0000-4000-8000-000000000000/draft'], ['GET', '/api/rubrics/00000000-0000-4000-8000-000000000000/versions'], ['GET', '/api/rubrics/00000000-0000-4000-8000-000000000000/versions/1'],
   ]

@@ -72,16 +72,16 @@ describe('what was counted by hand', () => {
 
 describe('two people on one batch', () => {
   it('the second sees who holds it, cannot change it, and may take it over', async () => {
-    expect((await tamsin('POST', `/api/batches/${id}/hold`, {})).body).toMatchObject({ name: 'Tamsin' })
-    expect((await hedra('POST', `/api/batches/${id}/hold`, {})).body).toMatchObject({ name: 'Tamsin' })
+    expect((await tamsin('POST', `/api/batches/${id}/lock`, {})).body).toMatchObject({ name: 'Tamsin' })
+    expect((await hedra('POST', `/api/batches/${id}/lock`, {})).body).toMatchObject({ name: 'Tamsin' })
     const change = { do: 'start', page: (await show()).pages[2]!.id }
     const refused = await hedra<{ message: string }>('POST', `/api/batches/${id}/corrections`, change)
     expect([refused.status, refused.body.message]).toEqual([409, 'Tamsin works on this batch now. You can look, or take it over on the ribbon.'])
     for (const what of ['undo', 'redo']) expect((await hedra('POST', `/api/batches/${id}/${what}`)).status).toBe(409)
-    expect((await hedra('POST', `/api/batches/${id}/hold`, { over: true })).body).toMatchObject({ name: 'Hedra' })
+    expect((await hedra('POST', `/api/batches/${id}/lock`, { over: true })).body).toMatchObject({ name: 'Hedra' })
     expect((await tamsin('POST', `/api/batches/${id}/corrections`, change)).status).toBe(409)
-    expect((await hedra('DELETE', `/api/batches/${id}/hold`)).status).toBe(200)
-    expect((await show()).holder).toBeNull()
+    expect((await hedra('DELETE', `/api/batches/${id}/lock`)).status).toBe(200)
+    expect((await show()).editor).toBeNull()
   })
 })
 

@@ -4,16 +4,20 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, beforeEach, inject } from 'vitest'
 import type { PageEvidence } from '../../core/model/evidence'
-import { completeBatch } from '../../store/batches/complete'
-import { findLoad, loadEnded } from '../../store/batches/loads'
+import { completeBatch } from '../../flow/complete'
+import type { Flow } from '../../flow/inBatch'
+import { loadEnded } from '../../flow/load'
+import { findLoad } from '../../store/batches/loads'
 import { documentsOfBatch, loadsOfBatch, pagesOfBatch } from '../../store/batches/show'
-import { splitBatch } from '../../store/batches/split'
-import { startBatch } from '../../store/batches/start'
+import { splitBatch } from '../../flow/split'
+import { startBatch } from '../../flow/start'
 import { openDatabase, type Sql } from '../../store/database'
-import { documentFilled } from '../../store/documents/fill'
-import { documentRead, findDocument } from '../../store/documents/read'
-import { pageExamined, pageToExamine } from '../../store/pages/examined'
-import { receiveFile, type ReceivedFile } from '../../store/pages/receive'
+import { documentFilled } from '../../flow/fill'
+import { documentRead } from '../../flow/read'
+import { findDocument } from '../../store/documents/read'
+import { pageExamined } from '../../flow/examine'
+import { receiveFile, type ReceivedFile } from '../../flow/receive'
+import { pageToExamine } from '../../store/pages/toExamine'
 import { addPerson, personByPassword } from '../../store/people/people'
 import { Queue, type Step } from '../../store/queue'
 import { listDevices, putDevice } from '../../store/setup/devices'
@@ -27,6 +31,9 @@ export let url: string
 export let sql: Sql
 export let queue: Queue
 export let owner: string
+/** Whoever owns the batch, as the one who changes it. */
+export let by: { kind: 'person', person: string }
+export let flow: Flow
 export let device: string
 export let rubric: { id: string, version: number }
 export let batch: number
@@ -49,8 +56,10 @@ beforeAll(async () => {
   sql = openDatabase(url, 4)
   queue = new Queue(url, 'sender')
   await queue.start()
+  flow = { sql, queue }
   await addPerson(sql, { name: 'Tamsin', password: 'right', pin: '1', badge: '2', roles: ['clerk'] }, 'key')
   owner = (await personByPassword(sql, 'tamsin', 'right'))!.id
+  by = { kind: 'person', person: owner }
   await putDevice(sql, 'Device', 'http://127.0.0.1:9/eSCL')
   device = (await listDevices(sql))[0]!.id
   await addRubric(sql, rubricFor({}, { send: [{ to: 'somewhere' }] }))
@@ -69,7 +78,7 @@ beforeEach(async () => {
 
 /** The batch that is worked on from now on. */
 export async function newBatch(): Promise<number> {
-  batch = await startBatch(sql, queue, { name: 'B', rubric: rubric.id, version: rubric.version, device, owner, given: {}, sends: [], choices: {} })
+  batch = await startBatch(flow, by, { name: 'B', rubric: rubric.id, version: rubric.version, device, owner, given: {}, sends: [], choices: {} })
   await useLoad()
   return batch
 }
@@ -86,7 +95,7 @@ export const code = (value: string): Partial<PageEvidence> => ({ codes: [{ forma
 export const blank = { ink: 0, blank: true }
 export const unread = { unread: [{ x: 6, y: 0.5, width: 1.8, height: 0.4, tried: 'tried', readings: [], beside: [] }] }
 
-export const receive = (pages = 1, more: Partial<ReceivedFile> = {}) => receiveFile(sql, queue, {
+export const receive = (pages = 1, more: Partial<ReceivedFile> = {}) => receiveFile(flow, {
   load, batch, sides: Array.from({ length: pages }, (_, at) => ({ page: at + 1, halves: [null] })),
   twoSided: true, paired: false, replaces: null, joins: null, source: 'Device', blob, mediaType: 'image/jpeg', ...more,
 })
@@ -94,17 +103,17 @@ export const receive = (pages = 1, more: Partial<ReceivedFile> = {}) => receiveF
 export async function examineAll(found: Partial<PageEvidence>[]): Promise<void> {
   for (const [at, page] of (await pagesOfBatch(sql, batch)).entries()) {
     const row = (await pageToExamine(sql, page.id))!
-    await pageExamined(sql, queue, row, { evidence: evidence(found[at]), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await pageExamined(flow, row, { evidence: evidence(found[at]), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
   }
 }
 
 /** A batch with these sides, its paper complete, split. */
 export async function sorted(...found: Partial<PageEvidence>[]): Promise<void> {
   for (let side = 1; side <= found.length; side++) await receive()
-  await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
-  await completeBatch(sql, queue, batch)
+  await loadEnded(flow, (await findLoad(sql, load))!, 'ended', null)
+  await completeBatch(flow, by, batch)
   await examineAll(found)
-  await splitBatch(sql, queue, batch)
+  await splitBatch(flow, batch)
 }
 
 /** Every document read and filled, as the machine would; what is typed already stays. */
@@ -112,8 +121,8 @@ export async function fillAll(note: string | null = 'typed'): Promise<void> {
   await sql`update pages set words = '[]' where batch_id = ${batch}`
   for (const { id } of await documentsOfBatch(sql, batch)) {
     const document = (await findDocument(sql, id))!
-    await documentRead(sql, queue, document)
-    await documentFilled(sql, queue, document, { fields: note === null ? {} : { note: { value: note, from: 'person', confidence: 1 } }, missing: [] }, {})
+    await documentRead(flow, document)
+    await documentFilled(flow, document, { fields: note === null ? {} : { note: { value: note, from: 'person', confidence: 1 } }, missing: [] }, {})
   }
 }
 

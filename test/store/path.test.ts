@@ -1,24 +1,31 @@
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { abandonBatch, completeBatch, reopenBatch } from '../../store/batches/complete'
-import { answerPage } from '../../store/batches/correct'
-import { holdBatch, resumeBatch } from '../../store/batches/hold'
+import { amendDocument } from '../../flow/amend'
+import { documentBuilt } from '../../flow/build'
+import { abandonBatch, completeBatch, reopenBatch } from '../../flow/complete'
+import { answerPage } from '../../flow/correct'
+import { retrySlip, slipDelivered, slipRefused } from '../../flow/deliver'
+import { pageExamined } from '../../flow/examine'
+import { documentFilled, enterFields } from '../../flow/fill'
+import { holdBatch, resumeBatch } from '../../flow/hold'
+import { loadEnded } from '../../flow/load'
+import { documentRead } from '../../flow/read'
+import { firstPicture, noteLostSides } from '../../flow/receive'
+import { splitBatch } from '../../flow/split'
+import { addLoad } from '../../flow/start'
 import { ledgerOfBatch } from '../../store/batches/ledger'
-import { findLoad, loadEnded } from '../../store/batches/loads'
+import { findLoad } from '../../store/batches/loads'
 import { documentsOfBatch, pagesOfBatch, showBatch } from '../../store/batches/show'
-import { splitBatch } from '../../store/batches/split'
-import { addLoad } from '../../store/batches/start'
 import { Blobs } from '../../store/blobs'
-import { amendDocument } from '../../store/documents/amend'
-import { documentBuilt } from '../../store/documents/build'
-import { documentFilled, enterFields } from '../../store/documents/fill'
-import { documentRead, findDocument } from '../../store/documents/read'
-import { pageExamined, pageToExamine } from '../../store/pages/examined'
+import { findDocument } from '../../store/documents/read'
 import { listQuestions } from '../../store/pages/questions'
-import { firstPicture, noteLostSides, sidesOfLoad } from '../../store/pages/receive'
+import { sidesOfLoad } from '../../store/pages/sidesOfLoad'
+import { pageToExamine } from '../../store/pages/toExamine'
 import { personByPassword } from '../../store/people/people'
-import { findSlip, retrySlip, slipDelivered, slipRefused } from '../../store/slips/deliver'
-import { batch, blank, blob, code, data, device, evidence, examineAll, fillAll, idOf, jobs, load, owner, queue, receive, sorted, sql, unread, useLoad } from './harness'
+import { findSlip } from '../../store/slips/toDeliver'
+import {
+  batch, blank, blob, by, code, data, device, evidence, examineAll, fillAll, flow, idOf, jobs, load, owner, receive, sorted, sql, unread, useLoad,
+} from './harness'
 
 describe('the first picture of a load', () => {
   it('shows its first side until that is examined, and never over the one that is kept', async () => {
@@ -44,8 +51,8 @@ describe('sides and sheets', () => {
   it('cards on the glass are front and back over successive loads', async () => {
     for (let side = 1; side <= 3; side++) {
       await receive(1, { twoSided: false, paired: true })
-      await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
-      await addLoad(sql, queue, batch, device)
+      await loadEnded(flow, (await findLoad(sql, load))!, 'ended', null)
+      await addLoad(flow, by, batch, device)
       await useLoad()
     }
     expect(await places()).toEqual(['1 1 front', '2 1 back', '3 2 front'])
@@ -55,22 +62,22 @@ describe('sides and sheets', () => {
 describe('steps that run twice', () => {
   it('sides follow each other, each with one examination, lost ones with their reason, and a load may not run beside another', async () => {
     expect(await jobs('receive')).toEqual([{ load }])
-    expect(await addLoad(sql, queue, batch, device)).toBe(false)
+    expect(await addLoad(flow, by, batch, device)).toBe(false)
     await receive()
     await receive(3)
     const pages = await pagesOfBatch(sql, batch)
     expect(pages.map(page => [page.position, page.sheet, page.side])).toEqual([[1, 1, 'front'], [2, 1, 'back'], [3, 2, 'front'], [4, 2, 'back']])
     expect(await jobs('examine')).toHaveLength(4)
-    await noteLostSides(sql, { id: load, batch_id: batch }, 1, true, 'Device')
+    await noteLostSides(flow, { id: load, batch_id: batch }, 1, true, 'Device')
     expect((await pagesOfBatch(sql, batch))[4]).toMatchObject({ position: 5, sheet: 3, side: 'front', examined: true, picture: null })
     expect(await jobs('examine')).toHaveLength(4)
   })
 
   it('splitting waits for the last side and for the word that all paper is in', async () => {
     await receive()
-    expect(await completeBatch(sql, queue, batch)).toBe(false)
-    await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
-    expect(await completeBatch(sql, queue, batch)).toBe(true)
+    expect(await completeBatch(flow, by, batch)).toBe(false)
+    await loadEnded(flow, (await findLoad(sql, load))!, 'ended', null)
+    expect(await completeBatch(flow, by, batch)).toBe(true)
     expect(await jobs('split')).toEqual([])
     await examineAll([code('MP26-04217')])
     expect(await jobs('split')).toEqual([{ batch }])
@@ -82,10 +89,10 @@ describe('steps that run twice', () => {
     expect(first).toMatchObject({ position: 1, type: 'permit', barcode: 'MP26-04217' })
     expect(await jobs('read')).toHaveLength(2)
     await sql`update pages set words = '[]' where batch_id = ${batch}`
-    await documentRead(sql, queue, (await findDocument(sql, first!.id))!)
-    await documentRead(sql, queue, (await findDocument(sql, first!.id))!)
+    await documentRead(flow, (await findDocument(sql, first!.id))!)
+    await documentRead(flow, (await findDocument(sql, first!.id))!)
     expect(await jobs('fill')).toHaveLength(1)
-    await splitBatch(sql, queue, batch)
+    await splitBatch(flow, batch)
     expect((await documentsOfBatch(sql, batch))[0]!.id).toBe(first!.id)
     expect((await ledgerOfBatch(sql, batch)).totals).toEqual({ scanned: 6, kept: 3, blank: 3, separator: 0, unreadable: 0, held: 0 })
   })
@@ -95,26 +102,26 @@ describe('steps that run twice', () => {
     const id = (await documentsOfBatch(sql, batch))[0]!.id
     const document = async () => (await findDocument(sql, id))!
     await sql`update pages set words = '[]' where document_id = ${id}`
-    await documentRead(sql, queue, await document())
-    await documentFilled(sql, queue, await document(), { fields: {}, missing: [] }, {})
+    await documentRead(flow, await document())
+    await documentFilled(flow, await document(), { fields: {}, missing: [] }, {})
     expect((await showBatch(sql, batch))!.state).toBe('to index')
-    expect(await enterFields(sql, queue, await document(), {}, owner, true)).toBeNull()
-    expect(await enterFields(sql, queue, await document(), {}, owner, true)).toContain('no longer open')
+    expect(await enterFields(flow, by, await document(), { fields: {}, confirm: true })).toBeNull()
+    expect(await enterFields(flow, by, await document(), { fields: {}, confirm: true })).toContain('no longer open')
     expect((await showBatch(sql, batch))!.state).toBe('sending')
     const files = [{ name: 'a.pdf', mediaType: 'application/pdf', bytes: 1, sha256: blob }]
-    await documentBuilt(sql, queue, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
-    await documentBuilt(sql, queue, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
+    await documentBuilt(flow, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
+    await documentBuilt(flow, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
     const [job] = await jobs('deliver') as { slip: number }[]
     expect(await jobs('deliver')).toHaveLength(1)
     const slip = (await findSlip(sql, job!.slip))!
-    expect(await retrySlip(sql, queue, slip)).toBe(false)
-    await slipRefused(sql, slip, 'The folder is not there.', true)
-    expect(await retrySlip(sql, queue, slip)).toBe(true)
-    await slipDelivered(sql, slip, '/a.pdf', 'taken')
-    await slipDelivered(sql, slip, '/b.pdf', 'taken')
+    expect(await retrySlip(flow, by, slip)).toBe(false)
+    await slipRefused(flow, slip, 'The folder is not there.', true)
+    expect(await retrySlip(flow, by, slip)).toBe(true)
+    await slipDelivered(flow, slip, '/a.pdf', 'taken')
+    await slipDelivered(flow, slip, '/b.pdf', 'taken')
     expect((await findDocument(sql, id))!.state).toBe('sent')
     expect((await showBatch(sql, batch))!.state).toBe('done')
-    expect(await abandonBatch(sql, batch)).toBe(false)
+    expect(await abandonBatch(flow, by, batch)).toBe(false)
   })
 })
 
@@ -124,32 +131,32 @@ describe('a finished document', () => {
     await fillAll()
     const finish = async (id: number) => {
       const document = async () => (await findDocument(sql, id))!
-      await enterFields(sql, queue, await document(), {}, owner, true)
-      await documentBuilt(sql, queue, await document(), [{ name: `${id}.pdf`, mediaType: 'application/pdf', bytes: 1, sha256: blob }], [{ to: 'somewhere', folder: '', people: [] }])
+      await enterFields(flow, by, await document(), { fields: {}, confirm: true })
+      await documentBuilt(flow, await document(), [{ name: `${id}.pdf`, mediaType: 'application/pdf', bytes: 1, sha256: blob }], [{ to: 'somewhere', folder: '', people: [] }])
     }
     const deliver = async () => {
-      for (const { slip } of await jobs('deliver') as { slip: number }[]) await slipDelivered(sql, (await findSlip(sql, slip))!, '/a.pdf', 'taken')
+      for (const { slip } of await jobs('deliver') as { slip: number }[]) await slipDelivered(flow, (await findSlip(sql, slip))!, '/a.pdf', 'taken')
     }
     const [first, second] = (await documentsOfBatch(sql, batch)).map(document => document.id) as [number, number]
-    expect(await amendDocument(sql, { id: first, batch })).toBe(false)
+    expect(await amendDocument(flow, by, { id: first, batch })).toBe(false)
     for (const id of [first, second]) await finish(id)
-    expect(await amendDocument(sql, { id: first, batch })).toBe(false)
+    expect(await amendDocument(flow, by, { id: first, batch })).toBe(false)
     await deliver()
     expect((await showBatch(sql, batch))!.state).toBe('done')
-    expect(await amendDocument(sql, { id: first, batch })).toBe(true)
+    expect(await amendDocument(flow, by, { id: first, batch })).toBe(true)
 
-    expect(await addLoad(sql, queue, batch, device, { replaces: null, joins: second })).toBe(false)
-    expect(await addLoad(sql, queue, batch, device, { replaces: null, joins: first })).toBe(true)
+    expect(await addLoad(flow, by, batch, device, { replaces: null, joins: second })).toBe(false)
+    expect(await addLoad(flow, by, batch, device, { replaces: null, joins: first })).toBe(true)
     await useLoad()
     // Confirming it now would send it without what is on its way.
-    const tooEarly = async () => enterFields(sql, queue, (await findDocument(sql, first))!, {}, owner, true)
+    const tooEarly = async () => enterFields(flow, by, (await findDocument(sql, first))!, { fields: {}, confirm: true })
     expect(await tooEarly()).toContain('on their way')
     await receive(1, { joins: first })
-    await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
+    await loadEnded(flow, (await findLoad(sql, load))!, 'ended', null)
     expect(await tooEarly()).toContain('on their way')
     const added = (await pagesOfBatch(sql, batch)).find(page => !page.examined)!
-    await pageExamined(sql, queue, (await pageToExamine(sql, added.id))!, { evidence: evidence(code('MP26-09999')), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
-    await splitBatch(sql, queue, batch)
+    await pageExamined(flow, (await pageToExamine(sql, added.id))!, { evidence: evidence(code('MP26-09999')), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await splitBatch(flow, batch)
     expect((await pagesOfBatch(sql, batch)).map(page => `${page.position}${page.fate?.[0]}${page.document ?? ''}`).join(' ')).toBe('1k1 5k1 2b 3k2 4b')
     expect((await documentsOfBatch(sql, batch)).map(document => [document.id, document.state])).toEqual([[first, 'open'], [second, 'sent']])
 
@@ -172,8 +179,8 @@ describe('a person', () => {
     expect(questions).toMatchObject([{ position: 3, lastValue: 'MP26-04217', spot: { x: 6, y: 0.5 } }])
     const page = { id: questions[0]!.id, batch }
     await sql`delete from pgboss.job`
-    expect(await answerPage(sql, queue, page, { as: 'code', value: 'MP26-04218' }, owner)).toBe('done')
-    expect(await answerPage(sql, queue, page, { as: 'start' }, owner)).toBe('nothing')
+    expect(await answerPage(flow, by, page, { as: 'code', value: 'MP26-04218' })).toBe('done')
+    expect(await answerPage(flow, by, page, { as: 'start' })).toBe('nothing')
     expect((await documentsOfBatch(sql, batch)).map(document => document.barcode)).toEqual(['MP26-04217', 'MP26-04218'])
     expect((await pagesOfBatch(sql, batch)).map(found => found.document)).toEqual([1, null, 2, null, 2, null])
   })
@@ -181,29 +188,29 @@ describe('a person', () => {
   it('may have more paper join until a document is sent; what would follow a confirmed one waits', async () => {
     await sorted(code('MP26-04217'), blank)
     await fillAll()
-    await enterFields(sql, queue, (await findDocument(sql, (await documentsOfBatch(sql, batch))[0]!.id))!, {}, owner, true)
-    expect(await reopenBatch(sql, batch)).toBe(true)
-    await addLoad(sql, queue, batch, device)
+    await enterFields(flow, by, (await findDocument(sql, (await documentsOfBatch(sql, batch))[0]!.id))!, { fields: {}, confirm: true })
+    expect(await reopenBatch(flow, by, batch)).toBe(true)
+    await addLoad(flow, by, batch, device)
     await useLoad()
     for (let side = 0; side < 4; side++) await receive()
-    await loadEnded(sql, (await findLoad(sql, load))!, 'ended', null)
-    await completeBatch(sql, queue, batch)
-    for (const page of (await pagesOfBatch(sql, batch)).slice(2)) await pageExamined(sql, queue, (await pageToExamine(sql, page.id))!, { evidence: evidence(page.side === 'back' ? blank : {}), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
-    await splitBatch(sql, queue, batch)
+    await loadEnded(flow, (await findLoad(sql, load))!, 'ended', null)
+    await completeBatch(flow, by, batch)
+    for (const page of (await pagesOfBatch(sql, batch)).slice(2)) await pageExamined(flow, (await pageToExamine(sql, page.id))!, { evidence: evidence(page.side === 'back' ? blank : {}), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await splitBatch(flow, batch)
     expect((await pagesOfBatch(sql, batch)).map(page => `${page.fate?.[0]}${page.document ?? ''}${page.asks ? '?' : ''}`).join(' ')).toBe('k1 b h? b h b')
-    expect(await answerPage(sql, queue, { id: await idOf(3), batch }, { as: 'start' }, owner)).toBe('done')
+    expect(await answerPage(flow, by, { id: await idOf(3), batch }, { as: 'start' })).toBe('done')
     expect((await documentsOfBatch(sql, batch)).map(document => document.state)).toEqual(['indexed', 'open'])
     await sql`update documents set state = 'sent' where batch_id = ${batch} and state = 'indexed'`
-    expect(await reopenBatch(sql, batch)).toBe(false)
+    expect(await reopenBatch(flow, by, batch)).toBe(false)
   })
 
   it('may have a held batch go on: what is not done is asked for again', async () => {
     await sorted(code('MP26-04217'), blank)
     await sql`delete from pgboss.job`
-    await holdBatch(sql, batch, 'Reading stopped.')
+    await holdBatch(flow, batch, 'Reading stopped.')
     expect(await showBatch(sql, batch)).toMatchObject({ state: 'held', trouble: 'Reading stopped.' })
-    expect(await resumeBatch(sql, queue, batch)).toBe(true)
-    expect(await resumeBatch(sql, queue, batch)).toBe(false)
+    expect(await resumeBatch(flow, by, batch)).toBe(true)
+    expect(await resumeBatch(flow, by, batch)).toBe(false)
     expect((await showBatch(sql, batch))!.state).toBe('sorting')
     expect(await jobs('read')).toHaveLength(1)
   })

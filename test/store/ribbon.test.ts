@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { acceptDifferences, countSheets, differencesOf, expect as expectOf, awaitedValues } from '../../store/batches/expected'
-import { answerPage, correctBatch, correctionsOf, undoCorrection, redoCorrection } from '../../store/batches/correct'
+import { answerPage, correctBatch, redoCorrection, undoCorrection } from '../../flow/correct'
+import { editorOf, lockForEditing, unlock } from '../../flow/editLock'
+import { acceptDifferences, countSheets, expect as expectOf } from '../../flow/expected'
+import { pastePages } from '../../flow/paste'
+import { correctionsOf } from '../../store/batches/corrections'
+import { awaitedValues, differencesOf } from '../../store/batches/expected'
 import { findPages } from '../../store/batches/findPages'
-import { hold, holderOf, release } from '../../store/batches/holds'
 import { ledgerOfBatch } from '../../store/batches/ledger'
-import { pastePages } from '../../store/batches/paste'
 import { documentsOfBatch, noteOfPage, pagesOfBatch, showBatch } from '../../store/batches/show'
 import { addPerson, personByPassword } from '../../store/people/people'
-import { batch, blank, code, fillAll, idOf, load, newBatch, owner, queue, sorted, sql, unread } from './harness'
+import { batch, blank, by, code, fillAll, flow, idOf, load, newBatch, owner, sorted, sql, unread } from './harness'
 
 const state = async () => (await showBatch(sql, batch))!.state
 const notes = async () => (await documentsOfBatch(sql, batch)).map(document => document.fields.note?.value ?? null)
@@ -16,12 +18,12 @@ const ribbon = async () => (await pagesOfBatch(sql, batch)).map(page => `${page.
 describe('an answer', () => {
   it('is a change like any other: undone, the page asks again; redone, it is answered', async () => {
     await sorted(code('MP26-04217'), blank, unread, blank)
-    await answerPage(sql, queue, { id: await idOf(3), batch }, { as: 'code', value: 'MP26-04218' }, owner)
+    await answerPage(flow, by, { id: await idOf(3), batch }, { as: 'code', value: 'MP26-04218' })
     expect(await ribbon()).toBe('1k1 2b 3k2 4b')
     expect((await noteOfPage(sql, await idOf(3)))!.note).toMatchObject({ read: 'MP26-04218', sure: 'a person read it' })
-    expect(await undoCorrection(sql, queue, batch)).toBe('done')
+    expect(await undoCorrection(flow, by, batch)).toBe('done')
     expect([await ribbon(), await state()]).toEqual(['1k1 2b 3h 4b', 'to fix'])
-    expect(await redoCorrection(sql, queue, batch)).toBe('done')
+    expect(await redoCorrection(flow, by, batch)).toBe('done')
     expect(await ribbon()).toBe('1k1 2b 3k2 4b')
   })
 })
@@ -30,10 +32,10 @@ describe('index values of a part that gets a new beginning', () => {
   it('are cleared or kept, as asked', async () => {
     await sorted(code('MP26-04217'), blank, {}, blank, {}, blank)
     await fillAll('old')
-    await correctBatch(sql, queue, batch, { do: 'start', page: await idOf(3) }, owner)
+    await correctBatch(flow, by, batch, { do: 'start', page: await idOf(3) })
     expect(await notes()).toEqual(['old', null])
-    await undoCorrection(sql, queue, batch)
-    await correctBatch(sql, queue, batch, { do: 'start', page: await idOf(3), values: 'keep' }, owner)
+    await undoCorrection(flow, by, batch)
+    await correctBatch(flow, by, batch, { do: 'start', page: await idOf(3), values: 'keep' })
     expect(await notes()).toEqual(['old', 'old'])
     expect((await documentsOfBatch(sql, batch)).map(document => document.barcode)).toEqual(['MP26-04217', 'MP26-04217'])
   })
@@ -41,9 +43,9 @@ describe('index values of a part that gets a new beginning', () => {
   it('that a join takes away come back when it is undone', async () => {
     await sorted(code('MP26-04217'), blank, code('MP26-04218'), blank)
     await fillAll('typed')
-    await correctBatch(sql, queue, batch, { do: 'join', page: await idOf(3) }, owner)
+    await correctBatch(flow, by, batch, { do: 'join', page: await idOf(3) })
     expect(await notes()).toEqual(['typed'])
-    await undoCorrection(sql, queue, batch)
+    await undoCorrection(flow, by, batch)
     await fillAll(null)
     expect(await notes()).toEqual(['typed', 'typed'])
   })
@@ -51,7 +53,7 @@ describe('index values of a part that gets a new beginning', () => {
   it('stay with a document whose first page is set aside', async () => {
     await sorted(code('MP26-04217'), blank, {}, blank)
     await fillAll('typed')
-    await correctBatch(sql, queue, batch, { do: 'set-aside', pages: [await idOf(1)] }, owner)
+    await correctBatch(flow, by, batch, { do: 'set-aside', pages: [await idOf(1)] })
     expect([await ribbon(), await notes()]).toEqual(['1s 2b 3k1 4b', ['typed']])
     expect((await pagesOfBatch(sql, batch))[0]!.byHand).toBe(true)
   })
@@ -65,12 +67,12 @@ describe('pages between batches', () => {
     await newBatch()
     await sorted(code('MP26-04300'), blank)
     const before = await idOf(1)
-    expect(await pastePages(sql, queue, { from, pages: [moved], into: batch, before, cut: true }, owner)).toBe('done')
+    expect(await pastePages(flow, by, { from, pages: [moved], into: batch, before, cut: true })).toBe('done')
     expect(await ribbon()).toBe('3k1 1k2 2b')
     const source = await ledgerOfBatch(sql, from)
     expect([source.totals.kept, source.pages[2]!.why]).toEqual([1, 'Moved to the batch “B” by hand.'])
     expect((await ledgerOfBatch(sql, batch)).pages[2]).toMatchObject({ source: 'B, page 3', fate: 'kept' })
-    expect(await undoCorrection(sql, queue, from)).toBe('done')
+    expect(await undoCorrection(flow, by, from)).toBe('done')
     expect((await ledgerOfBatch(sql, from)).totals.kept).toBe(2)
   })
 
@@ -81,8 +83,8 @@ describe('pages between batches', () => {
     await sorted(code('MP26-04300'), blank)
     await sql`update batches set state = 'done' where id = ${from}`
     const pages = [(await sql<{ id: number }[]>`select id from pages where batch_id = ${from}`)[0]!.id]
-    expect(await pastePages(sql, queue, { from, pages, into: batch, before: null, cut: true }, owner)).toBe('nothing')
-    expect(await pastePages(sql, queue, { from, pages: [999_999], into: batch, before: null, cut: false }, owner)).toBe('nothing')
+    expect(await pastePages(flow, by, { from, pages, into: batch, before: null, cut: true })).toBe('nothing')
+    expect(await pastePages(flow, by, { from, pages: [999_999], into: batch, before: null, cut: false })).toBe('nothing')
     expect(await correctionsOf(sql, batch)).toEqual({ undo: 0, redo: 0 })
     expect(await pagesOfBatch(sql, batch)).toHaveLength(2)
   })
@@ -90,26 +92,26 @@ describe('pages between batches', () => {
 
 describe('what was counted', () => {
   it('stops the batch at "to fix" where it differs, until it agrees or a person lets it pass', async () => {
-    expect(await expectOf(sql, queue, batch, { sheets: null, documents: null, values: ['MP26-04217', 'MP26-04218', 'MP26-04219'] })).toBe(true)
-    expect(await countSheets(sql, queue, batch, load, 3)).toBe(true)
+    expect(await expectOf(flow, by, batch, { sheets: null, documents: null, values: ['MP26-04217', 'MP26-04218', 'MP26-04219'] })).toBe(true)
+    expect(await countSheets(flow, by, batch, load, 3)).toBe(true)
     await sorted(code('MP26-04217'), blank, code('MP26-04219'), blank)
     expect(await state()).toBe('to fix')
     expect((await differencesOf(sql, batch)).differences.map(one => [one.of, one.page])).toEqual([['sheets', 1], ['documents', 1]])
     expect(await awaitedValues(sql, batch)).toEqual(['MP26-04218'])
-    await countSheets(sql, queue, batch, load, 2)
-    await expectOf(sql, queue, batch, { sheets: 2, documents: 2, values: [] })
+    await countSheets(flow, by, batch, load, 2)
+    await expectOf(flow, by, batch, { sheets: 2, documents: 2, values: [] })
     expect([await state(), (await differencesOf(sql, batch)).differences]).toEqual(['sorting', []])
-    await expectOf(sql, queue, batch, { sheets: null, documents: 5, values: [] })
+    await expectOf(flow, by, batch, { sheets: null, documents: 5, values: [] })
   })
 
   it('is let pass by name, and only as it was', async () => {
     await sorted(code('MP26-04217'), blank, {}, blank)
     await fillAll()
-    await expectOf(sql, queue, batch, { sheets: null, documents: 2, values: [] })
+    await expectOf(flow, by, batch, { sheets: null, documents: 2, values: [] })
     expect(await state()).toBe('to fix')
-    await acceptDifferences(sql, queue, batch, owner)
+    await acceptDifferences(flow, by, batch, owner)
     expect([await state(), (await differencesOf(sql, batch)).acceptedBy]).toEqual(['to index', 'Tamsin'])
-    await expectOf(sql, queue, batch, { sheets: null, documents: 4, values: [] })
+    await expectOf(flow, by, batch, { sheets: null, documents: 4, values: [] })
     expect(await state()).toBe('to fix')
   })
 })
@@ -117,13 +119,13 @@ describe('what was counted', () => {
 it('a batch is held by one person at a time, who may be relieved', async () => {
   await addPerson(sql, { name: 'Hedra', password: 'right', pin: '3', badge: '4', roles: ['checker'] }, 'key')
   const other = (await personByPassword(sql, 'Hedra', 'right'))!.id
-  expect((await hold(sql, batch, owner, false)).name).toBe('Tamsin')
-  expect((await hold(sql, batch, other, false)).name).toBe('Tamsin')
-  await release(sql, batch, other)
-  expect((await hold(sql, batch, other, true)).name).toBe('Hedra')
-  await sql`update batch_holds set until = now() where batch_id = ${batch}`
-  expect(await holderOf(sql, batch)).toBeNull()
-  expect((await hold(sql, batch, owner, false)).name).toBe('Tamsin')
+  expect((await lockForEditing(sql, batch, owner, false)).name).toBe('Tamsin')
+  expect((await lockForEditing(sql, batch, other, false)).name).toBe('Tamsin')
+  await unlock(sql, batch, other)
+  expect((await lockForEditing(sql, batch, other, true)).name).toBe('Hedra')
+  await sql`update edit_locks set until = now() where batch_id = ${batch}`
+  expect(await editorOf(sql, batch)).toBeNull()
+  expect((await lockForEditing(sql, batch, owner, false)).name).toBe('Tamsin')
 })
 
 it('pages are found by their note, their document\'s values and their words', async () => {

@@ -3,7 +3,8 @@ import type { ChosenSend } from '../../core/model/choices'
 import { renderName } from '../../core/name/template'
 import { documentToMake } from '../../engine/documentToMake'
 import { makeFiles } from '../../engine/makeFiles'
-import { documentBuilt, documentToBuild, namesInBatch } from '../../store/documents/build'
+import { documentBuilt } from '../../flow/build'
+import { documentToBuild, namesInBatch } from '../../store/documents/toBuild'
 import { findDocument } from '../../store/documents/read'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Work } from '../context'
@@ -32,6 +33,6 @@ export async function build(work: Work, { document: id }: { document: number }):
       const chosen = send.ask ? facts.sends.find(one => one.to === send.to) : undefined
       return { to: send.to, folder: chosen?.folder || (send.folder ? renderName(send.folder, toMake.name) : ''), people: chosen?.people ?? [] }
     })
-    await documentBuilt(work.sql, work.queue, document, files, sends)
+    await documentBuilt(work, document, files, sends)
   })
 }

@@ -1,7 +1,8 @@
 import { connectorNamed } from '../../connectors'
 import { Refusal } from '../../connectors/connector'
+import { slipDelivered, slipRefused } from '../../flow/deliver'
 import { findDestination } from '../../store/setup/destinations'
-import { documentToDeliver, findSlip, slipDelivered, slipRefused } from '../../store/slips/deliver'
+import { documentToDeliver, findSlip } from '../../store/slips/toDeliver'
 import type { Attempt, Work } from '../context'
 
 /** One slip: a document's files and index values to one destination. */
@@ -9,7 +10,7 @@ export async function deliver(work: Work, { slip: id }: { slip: number }, attemp
   const slip = await findSlip(work.sql, id)
   if (!slip || slip.state === 'delivered') return
   const row = await findDestination(work.sql, slip.destination_id)
-  if (!row) return slipRefused(work.sql, slip, `No destination "${slip.destination_id}" is set up. Add it, or change the rubric.`, true)
+  if (!row) return slipRefused(work, slip, `No destination "${slip.destination_id}" is set up. Add it, or change the rubric.`, true)
   const facts = await documentToDeliver(work.sql, slip)
   const destination = connectorNamed(row.connector).open(row.options)
   try {
@@ -28,10 +29,10 @@ export async function deliver(work: Work, { slip: id }: { slip: number }, attemp
       },
       record: facts.lookups[slip.destination_id]?.chosen ?? null,
     })
-    await slipDelivered(work.sql, slip, place, answer)
+    await slipDelivered(work, slip, place, answer)
   } catch (error) {
     const last = attempt.last || error instanceof Refusal
-    await slipRefused(work.sql, slip, error instanceof Error ? error.message : String(error), last)
+    await slipRefused(work, slip, error instanceof Error ? error.message : String(error), last)
     if (!last) throw error
   } finally {
     await destination.dispose()

@@ -1,7 +1,8 @@
 import { stat } from 'node:fs/promises'
 import { readsBeforeSplitting } from '../../core/split/textRule'
 import { readPages } from '../../engine/ocr'
-import { pageExamined, pageToExamine } from '../../store/pages/examined'
+import { pageExamined } from '../../flow/examine'
+import { pageToExamine } from '../../store/pages/toExamine'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Attempt, Work } from '../context'
 import { inTempFolder } from '../tempFolder'
@@ -16,13 +17,13 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
     if (reply.outcome === 'examined') {
       const words = reply.words ?? (readsBeforeSplitting(rubric) && !reply.evidence.blank ? (await readPages([reply.files.page], reply.evidence.dpi, rubric.read.languages))[0]! : null)
       const [pageBlob, thumbnailBlob] = await Promise.all([work.blobs.putFile(reply.files.page), work.blobs.putFile(reply.files.thumbnail)])
-      await pageExamined(work.sql, work.queue, page, {
+      await pageExamined(work, page, {
         evidence: reply.evidence, mono: reply.mono, colour: reply.colour, bytes: (await stat(reply.files.page)).size, bornDigital: reply.bornDigital, pageBlob, thumbnailBlob, words,
       })
     } else if (reply.outcome === 'unreadable') {
-      await pageExamined(work.sql, work.queue, page, { trouble: reply.why })
+      await pageExamined(work, page, { trouble: reply.why })
     } else if (attempt.last) {
-      await pageExamined(work.sql, work.queue, page, { trouble: `Examining this side failed: ${reply.error.split('\n')[0]}. Scan it again.` })
+      await pageExamined(work, page, { trouble: `Examining this side failed: ${reply.error.split('\n')[0]}. Scan it again.` })
     } else {
       throw new Error(reply.error)
     }

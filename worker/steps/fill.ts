@@ -3,8 +3,9 @@ import { chosenValues, lookupSystems } from '../../core/index/lookups'
 import type { LookupAnswers } from '../../core/model/lookup'
 import { typeOf } from '../../core/model/rubric'
 import { lookUp } from '../../connectors/lookUp'
-import { documentFilled, documentToFill } from '../../store/documents/fill'
+import { documentFilled } from '../../flow/fill'
 import { findDocument } from '../../store/documents/read'
+import { documentToFill } from '../../store/documents/toFill'
 import { findDestination } from '../../store/setup/destinations'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Work } from '../context'
@@ -23,5 +24,5 @@ export async function fill(work: Work, { document: id }: { document: number }): 
     answers[system] = await lookUp(row, system, field => onPaper.fields[field]?.value ?? null)
   }
   const filled = fillFields(type, { ...facts, records: chosenValues(answers) })
-  await documentFilled(work.sql, work.queue, document, filled, answers)
+  await documentFilled(work, document, filled, answers)
 }

@@ -1,6 +1,7 @@
 import { inGroups } from '../../core/text/groups'
 import { pagesAtOnce, readPages } from '../../engine/ocr'
-import { documentRead, findDocument, pageRead, pagesToRead } from '../../store/documents/read'
+import { documentRead, pageRead } from '../../flow/read'
+import { findDocument, pagesToRead } from '../../store/documents/read'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Work } from '../context'
 
@@ -11,7 +12,7 @@ export async function read(work: Work, { document: id }: { document: number }): 
   const { read: { languages } } = await rubricOfBatch(work.sql, document.batch_id)
   for (const pages of inGroups(await pagesToRead(work.sql, id), pagesAtOnce, page => page.dpi)) {
     const read = await readPages(pages.map(page => work.blobs.path(page.page_blob)), pages[0]!.dpi, languages)
-    for (const [at, page] of pages.entries()) await pageRead(work.sql, page, document.batch_id, read[at]!)
+    for (const [at, page] of pages.entries()) await pageRead(work, page, document.batch_id, read[at]!)
   }
-  await documentRead(work.sql, work.queue, document)
+  await documentRead(work, document)
 }

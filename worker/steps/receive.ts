@@ -1,10 +1,13 @@
 import { setTimeout as pause } from 'node:timers/promises'
+import { worker } from '../../core/model/actor'
 import type { Rubric } from '../../core/model/rubric'
 import { afterBreak, DeviceError, scanSettings, type Device, type ScannedFile, type ScanSettings } from '../../devices/device'
 import { esclDevice } from '../../devices/escl'
-import { sortAgain } from '../../store/batches/complete'
-import { cancelAsked, findLoad, knownJob, loadEnded, loadStarted, loadWaits, type LoadRow } from '../../store/batches/loads'
-import { dropLoneFront, firstPicture, noteLostSides, receiveFile, sidesOfLoad, takeFileApart, type ReceivedFile } from '../../store/pages/receive'
+import { sortAgain } from '../../flow/complete'
+import { loadEnded, loadStarted, loadWaits } from '../../flow/load'
+import { dropLoneFront, firstPicture, noteLostSides, receiveFile, takeFileApart, type ReceivedFile } from '../../flow/receive'
+import { cancelAsked, findLoad, knownJob, type LoadRow } from '../../store/batches/loads'
+import { sidesOfLoad } from '../../store/pages/sidesOfLoad'
 import { findDevice } from '../../store/setup/devices'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Attempt, Work } from '../context'
@@ -22,30 +25,30 @@ export async function receive(work: Work, { load: id }: { load: number }, attemp
   const rubric = await rubricOfBatch(work.sql, load.batch_id)
   if (load.kind !== 'device') {
     await takeFile(work, load, rubric)
-    if (load.joins !== null) await sortAgain(work.sql, work.queue, load.batch_id)
+    if (load.joins !== null) await sortAgain(work, worker, load.batch_id)
     return
   }
-  if (!row) return loadEnded(work.sql, load, 'failed', 'The device is no longer set up. Choose another one and load the paper again.')
+  if (!row) return loadEnded(work, load, 'failed', 'The device is no longer set up. Choose another one and load the paper again.')
   const device = esclDevice(row.name, row.address)
   try {
     const job = load.remote_job ?? await orphanOf(work, device, attempt) ?? await device.start(settingsOf(load, rubric))
     if (load.remote_job) await accountForLost(work, load, device, job, row.name, rubric)
-    else await loadStarted(work.sql, load, job)
+    else await loadStarted(work, load, job)
     await takeAll(work, load, device, job, row.name, rubric)
   } catch (error) {
     if (!(error instanceof DeviceError)) throw error
     const sides = await sidesOfLoad(work.sql, load.id)
     const settings = settingsOf(load, rubric)
-    if (settings.twoSided && sides % 2 === 1) await dropLoneFront(work.sql, load.id)
-    await loadEnded(work.sql, load, 'failed', sides > 0 ? `${error.message} ${afterBreak(sides, settings)}` : error.message)
+    if (settings.twoSided && sides % 2 === 1) await dropLoneFront(work, load)
+    await loadEnded(work, load, 'failed', sides > 0 ? `${error.message} ${afterBreak(sides, settings)}` : error.message)
   }
-  if (load.replaces !== null || load.joins !== null) await sortAgain(work.sql, work.queue, load.batch_id)
+  if (load.replaces !== null || load.joins !== null) await sortAgain(work, worker, load.batch_id)
 }
 
 /** A file's pages become sides: with both sides asked for, they alternate. */
 async function takeFile(work: Work, load: LoadRow, rubric: Rubric): Promise<void> {
   const sides = await sidesIn(work, load.blob!, rubric, false)
-  await takeFileApart(work.sql, work.queue, {
+  await takeFileApart(work, {
     load: load.id, batch: load.batch_id, sides, twoSided: rubric.scan.sides === 'both', paired: false, replaces: null, joins: load.joins, complete: load.kind === 'folder',
     source: load.source!, blob: load.blob!, mediaType: 'application/octet-stream',
   })
@@ -70,7 +73,7 @@ async function orphanOf(work: Work, device: Device, attempt: Attempt): Promise<s
 async function accountForLost(work: Work, load: LoadRow, device: Device, job: string, source: string, rubric: Rubric): Promise<void> {
   const known = (await device.status()).jobs.find(one => one.address === job)
   const lost = (known?.completed ?? 0) - await sidesOfLoad(work.sql, load.id)
-  if (lost > 0) await noteLostSides(work.sql, load, lost, settingsOf(load, rubric).twoSided, source)
+  if (lost > 0) await noteLostSides(work, load, lost, settingsOf(load, rubric).twoSided, source)
 }
 
 async function takeAll(work: Work, load: LoadRow, device: Device, job: string, source: string, rubric: Rubric): Promise<void> {
@@ -79,10 +82,10 @@ async function takeAll(work: Work, load: LoadRow, device: Device, job: string, s
   for (;;) {
     if (await cancelAsked(work.sql, load.id)) {
       await device.cancel(job)
-      return loadEnded(work.sql, load, 'cancelled', null)
+      return loadEnded(work, load, 'cancelled', null)
     }
     const file = await device.next(job, rubric.scan.source)
-    if (!file) return loadEnded(work.sql, load, 'ended', null)
+    if (!file) return loadEnded(work, load, 'ended', null)
     sides += await storeSides(work, file, sides, {
       load: load.id, batch: load.batch_id, twoSided, paired: rubric.clean.card && rubric.scan.source === 'glass', replaces: load.replaces, joins: load.joins, source, mediaType: file.mediaType,
     }, rubric)
@@ -98,14 +101,14 @@ async function storeSides(work: Work, scanned: ScannedFile, before: number, to: 
     try {
       const blob = await work.blobs.put(scanned.bytes)
       const sides = await sidesIn(work, blob, rubric, scanned.mediaType.startsWith('image/jpeg'))
-      if (attempt > 1) await loadWaits(work.sql, to, null)
-      if (attempt === 1 || await sidesOfLoad(work.sql, to.load) === before) await receiveFile(work.sql, work.queue, { ...to, blob, sides })
+      if (attempt > 1) await loadWaits(work, to, null)
+      if (attempt === 1 || await sidesOfLoad(work.sql, to.load) === before) await receiveFile(work, { ...to, blob, sides })
       if (before === 0) void showFirst(work, to.load, blob, rubric.scan.dpi)
       return sides.length
     } catch (error) {
       if (attempt === storeAttempts) throw error
       // Where the database is what is away, this cannot be told yet.
-      if (attempt === 3) await loadWaits(work.sql, to, `A side cannot be stored: ${wordsOf(error)}. Scanning waits for ${storeAttempts} seconds; nothing is lost.`).catch(() => undefined)
+      if (attempt === 3) await loadWaits(work, to, `A side cannot be stored: ${wordsOf(error)}. Scanning waits for ${storeAttempts} seconds; nothing is lost.`).catch(() => undefined)
       await pause(1000)
     }
   }

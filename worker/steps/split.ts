@@ -1,7 +1,7 @@
-import { splitBatch } from '../../store/batches/split'
+import { splitBatch } from '../../flow/split'
 import type { Work } from '../context'
 
 /** One batch: evidence to documents. */
 export async function split(work: Work, { batch }: { batch: number }): Promise<void> {
-  await splitBatch(work.sql, work.queue, batch)
+  await splitBatch(work, batch)
 }

@@ -1,13 +1,14 @@
 import { z } from 'zod'
 import { listBatches } from '../../../store/batches/list'
-import { requirePerson } from '../../access'
 import { store } from '../../context'
-import { listLength, ListQuery, queryOf } from '../../input'
+import { listLength, ListQuery } from '../../input'
+import { defineRoute } from '../../route'
 
-const Query = ListQuery.extend({ open: z.enum(['true', 'false']).default('false'), mine: z.enum(['true', 'false']).default('false') })
+const flag = z.enum(['true', 'false']).default('false').transform(text => text === 'true')
 
-export default defineEventHandler(async (event) => {
-  const person = await requirePerson(event)
-  const { before, open, mine } = queryOf(event, Query)
-  return listBatches(store().sql, person, { open: open === 'true', mine: mine === 'true', before: before ?? null, most: listLength })
+export default defineRoute({
+  does: 'Batches that one may see, the newest first.',
+  may: 'person',
+  query: ListQuery.extend({ open: flag, mine: flag }),
+  run: ({ person, query: { before, open, mine } }) => listBatches(store().sql, person, { open, mine, before: before ?? null, most: listLength }),
 })

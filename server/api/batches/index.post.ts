@@ -1,23 +1,20 @@
-import { addBatch, startBatch } from '../../../store/batches/start'
-import { findDevice } from '../../../store/setup/devices'
-import { requirePerson } from '../../access'
-import { store } from '../../context'
-import { bodyOf } from '../../input'
-import { newBatch, Start } from '../../newBatch'
 import { z } from 'zod'
+import { addBatch, startBatch } from '../../../flow/start'
+import { findDevice } from '../../../store/setup/devices'
+import { store } from '../../context'
+import { newBatch, Start } from '../../newBatch'
+import { defineRoute, refuse } from '../../route'
 
-// Without a device the batch waits for files.
-const Body = Start.extend({ device: z.uuid().optional() })
-
-// Starts a batch, with its first load where a device scans it.
-export default defineEventHandler(async (event) => {
-  const person = await requirePerson(event)
-  const { device, ...asked } = await bodyOf(event, Body)
-  const { sql, queue } = store()
-  const scanner = device ? await findDevice(sql, device) : null
-  if (device && !scanner) throw createError({ statusCode: 404, message: 'This device is no longer here. Choose another one.' })
-  const batch = await newBatch(person, asked, scanner?.name ?? 'files')
-  const id = device ? await startBatch(sql, queue, { ...batch, device }) : await sql.begin(tx => addBatch(tx, batch))
-  setResponseStatus(event, 201)
-  return { id }
+export default defineRoute({
+  does: 'Starts a batch, with its first load where a device scans it; without a device it waits for files.',
+  may: 'person',
+  status: 201,
+  body: Start.extend({ device: z.uuid().optional() }),
+  async run({ person, actor, body: { device, ...asked } }) {
+    const { sql } = store()
+    const scanner = device ? await findDevice(sql, device) : null
+    if (device && !scanner) throw refuse(404, 'This device is no longer here. Choose another one.')
+    const batch = await newBatch(person, asked, scanner?.name ?? 'files')
+    return { id: device ? await startBatch(store(), actor, { ...batch, device }) : await sql.begin(tx => addBatch(tx, actor, batch)) }
+  },
 })

@@ -3,25 +3,30 @@ import { DeviceError } from '../../../devices/device'
 import { esclDevice } from '../../../devices/escl'
 import { findDevice } from '../../../store/setup/devices'
 import { panelPairedAt } from '../../../store/setup/panels'
-import { notThere, requireRole } from '../../access'
 import { store } from '../../context'
-import { uuidOf } from '../../input'
+import { notThere } from '../../refusals'
+import { defineRoute, Identity } from '../../route'
 
 const patienceSeconds = 4
 
-// A device with what it says that it can do and what it is doing, or what to check where it does not answer.
-export default defineEventHandler(async (event): Promise<DeviceDetail> => {
-  await requireRole(event, 'steward')
-  const { sql } = store()
-  const row = await findDevice(sql, uuidOf(event))
-  if (!row) throw notThere()
-  const device = esclDevice(row.name, row.address, patienceSeconds)
-  const panel = await panelPairedAt(sql, row.id)
-  try {
-    const [capabilities, status] = [await device.capabilities(), await device.status()]
-    return { ...row, panel, capabilities, status, trouble: null }
-  } catch (error) {
-    const trouble = error instanceof DeviceError ? error.message : `What answers at ${row.address} does not speak eSCL. Look in the device's own settings for driverless scanning, and for the address to use.`
-    return { ...row, panel, capabilities: null, status: null, trouble }
-  }
+export default defineRoute({
+  does: 'A device with what it says that it can do and what it is doing, or what to check where it does not answer.',
+  may: 'steward',
+  params: Identity,
+  async run({ params }): Promise<DeviceDetail> {
+    const { sql } = store()
+    const row = await findDevice(sql, params.id)
+    if (!row) throw notThere()
+    const device = esclDevice(row.name, row.address, patienceSeconds)
+    const panel = await panelPairedAt(sql, row.id)
+    try {
+      const [capabilities, status] = [await device.capabilities(), await device.status()]
+      return { ...row, panel, capabilities, status, trouble: null }
+    } catch (error) {
+      const trouble = error instanceof DeviceError
+        ? error.message
+        : `What answers at ${row.address} does not speak eSCL. Look in the device's own settings for driverless scanning, and for the address to use.`
+      return { ...row, panel, capabilities: null, status: null, trouble }
+    }
+  },
 })

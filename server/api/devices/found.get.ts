@@ -1,10 +1,10 @@
 import { discoverDevices } from '../../../devices/discover'
-import { requireRole } from '../../access'
+import { defineRoute } from '../../route'
 
 const seconds = 3
 
-// Scanners that tell of themselves on the network.
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  return discoverDevices(seconds)
+export default defineRoute({
+  does: 'Scanners that tell of themselves on the network.',
+  may: 'steward',
+  run: () => discoverDevices(seconds),
 })

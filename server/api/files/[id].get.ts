@@ -1,22 +1,22 @@
 import { z } from 'zod'
 import { findFile } from '../../../store/documents/show'
-import { notThere, requireBatch } from '../../access'
 import { store } from '../../context'
-import { idOf, queryOf } from '../../input'
+import { notThere } from '../../refusals'
+import { defineRoute, sendFile } from '../../route'
 
-const Query = z.strictObject({ as: z.enum(['download', 'view']).default('download') })
-
-export default defineEventHandler(async (event) => {
-  const { sql, blobs } = store()
-  const file = await findFile(sql, idOf(event))
-  await requireBatch(event, file?.batch)
-  if (!file) throw notThere()
-  const { as } = queryOf(event, Query)
-  const name = encodeURIComponent(file.name.split('/').pop() ?? 'document')
-  setResponseHeaders(event, {
-    'content-type': file.media_type,
-    'content-disposition': `${as === 'view' ? 'inline' : 'attachment'}; filename*=UTF-8''${name}`,
-    'x-content-type-options': 'nosniff',
-  })
-  return blobs.get(file.sha256)
+export default defineRoute({
+  does: 'A file that was made of a document.',
+  may: { see: 'file' },
+  query: z.strictObject({ as: z.enum(['download', 'view']).default('download') }),
+  async run({ event, params, query: { as } }) {
+    const { sql, blobs } = store()
+    const file = await findFile(sql, params.id)
+    if (!file) throw notThere()
+    const name = encodeURIComponent(file.name.split('/').pop() ?? 'document')
+    sendFile(event, file.media_type, {
+      'content-disposition': `${as === 'view' ? 'inline' : 'attachment'}; filename*=UTF-8''${name}`,
+      'x-content-type-options': 'nosniff',
+    })
+    return blobs.get(file.sha256)
+  },
 })

@@ -1,10 +1,13 @@
 import { unpairPanel } from '../../../store/setup/panels'
-import { requireRole } from '../../access'
 import { store } from '../../context'
-import { uuidOf } from '../../input'
+import { defineRoute, Identity } from '../../route'
 
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  await unpairPanel(store().sql, uuidOf(event))
-  return { ok: true }
+export default defineRoute({
+  does: 'Takes the panel from a device.',
+  may: 'steward',
+  params: Identity,
+  async run({ params }) {
+    await unpairPanel(store().sql, params.id)
+    return { ok: true }
+  },
 })

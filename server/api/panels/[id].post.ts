@@ -1,13 +1,16 @@
-import { newPanelCode } from '../../../store/setup/panels'
 import { findDevice } from '../../../store/setup/devices'
-import { notThere, requireRole } from '../../access'
+import { newPanelCode } from '../../../store/setup/panels'
 import { store } from '../../context'
-import { uuidOf } from '../../input'
+import { notThere } from '../../refusals'
+import { defineRoute, Identity } from '../../route'
 
-// A code with which a screen becomes the panel of this device.
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  const device = uuidOf(event)
-  if (!await findDevice(store().sql, device)) throw notThere()
-  return { code: await newPanelCode(store().sql, device) }
+export default defineRoute({
+  does: 'A code with which a screen becomes the panel of this device.',
+  may: 'steward',
+  params: Identity,
+  async run({ params }) {
+    const { sql } = store()
+    if (!await findDevice(sql, params.id)) throw notThere()
+    return { code: await newPanelCode(sql, params.id) }
+  },
 })

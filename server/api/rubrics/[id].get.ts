@@ -1,13 +1,17 @@
 import { newestRubric } from '../../../store/setup/rubrics'
-import { notThere, requireRole } from '../../access'
 import { store } from '../../context'
-import { uuidOf } from '../../input'
+import { notThere } from '../../refusals'
+import { defineRoute, Identity } from '../../route'
 import { soundRubric } from '../../rubrics'
 
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  const found = await newestRubric(store().sql, uuidOf(event))
-  if (!found) throw notThere()
-  // As the format has its keys, not as the database sorts them.
-  return { ...found, body: soundRubric(found.body) }
+export default defineRoute({
+  does: 'A rubric as it is published.',
+  may: 'steward',
+  params: Identity,
+  async run({ params }) {
+    const found = await newestRubric(store().sql, params.id)
+    if (!found) throw notThere()
+    // As the format has its keys, not as the database sorts them.
+    return { ...found, body: soundRubric(found.body) }
+  },
 })

@@ -1,17 +1,16 @@
 import { z } from 'zod'
 import { saveRubric } from '../../../store/setup/rubrics'
-import { requireRole } from '../../access'
 import { store } from '../../context'
-import { bodyOf, uuidOf } from '../../input'
+import { defineRoute, Identity } from '../../route'
 import { answerSaved, soundRubric } from '../../rubrics'
 
-const Save = z.strictObject({ from: z.int().positive(), body: z.unknown() })
-
-// The next version of a rubric.
-export default defineEventHandler(async (event) => {
-  const person = await requireRole(event, 'steward')
-  const id = uuidOf(event)
-  const { from, body } = await bodyOf(event, Save)
-  const rubric = soundRubric(body)
-  return answerSaved(event, await saveRubric(store().sql, id, from, rubric, person.id), rubric.name)
+export default defineRoute({
+  does: 'Publishes the next version of a rubric.',
+  may: 'steward',
+  params: Identity,
+  body: z.strictObject({ from: z.int().positive(), body: z.unknown() }),
+  async run({ event, person, params, body: { from, body } }) {
+    const rubric = soundRubric(body)
+    return answerSaved(event, await saveRubric(store().sql, params.id, from, rubric, person.id), rubric.name)
+  },
 })

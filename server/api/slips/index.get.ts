@@ -1,10 +1,11 @@
 import { listSlips } from '../../../store/slips/list'
-import { requirePerson } from '../../access'
 import { store } from '../../context'
-import { listLength, ListQuery, queryOf } from '../../input'
+import { listLength, ListQuery } from '../../input'
+import { defineRoute } from '../../route'
 
-export default defineEventHandler(async (event) => {
-  const person = await requirePerson(event)
-  const { before } = queryOf(event, ListQuery)
-  return listSlips(store().sql, person, { document: null, before: before ?? null, most: listLength })
+export default defineRoute({
+  does: 'Slips that one may see, the newest first.',
+  may: 'person',
+  query: ListQuery,
+  run: ({ person, query: { before } }) => listSlips(store().sql, person, { document: null, before: before ?? null, most: listLength }),
 })

@@ -1,10 +1,14 @@
 import { cancelTry } from '../../../store/setup/tries'
-import { conflict, requireRole } from '../../access'
 import { store } from '../../context'
-import { uuidOf } from '../../input'
+import { conflict } from '../../refusals'
+import { defineRoute, Identity } from '../../route'
 
-export default defineEventHandler(async (event) => {
-  const person = await requireRole(event, 'steward')
-  if (!await cancelTry(store().sql, uuidOf(event), person.id)) throw conflict('This try has ended already.')
-  return { ok: true }
+export default defineRoute({
+  does: 'Cancels a try.',
+  may: 'steward',
+  params: Identity,
+  async run({ person, params }) {
+    if (!await cancelTry(store().sql, params.id, person.id)) throw conflict('This try has ended already.')
+    return { ok: true }
+  },
 })

@@ -1,11 +1,15 @@
 import { showTry } from '../../../store/setup/tries'
-import { notThere, requireRole } from '../../access'
 import { store } from '../../context'
-import { uuidOf } from '../../input'
+import { notThere } from '../../refusals'
+import { defineRoute, Identity } from '../../route'
 
-export default defineEventHandler(async (event) => {
-  const person = await requireRole(event, 'steward')
-  const found = await showTry(store().sql, uuidOf(event), person.id)
-  if (!found) throw notThere()
-  return found
+export default defineRoute({
+  does: 'How far a try is, and what came of it.',
+  may: 'steward',
+  params: Identity,
+  async run({ person, params }) {
+    const found = await showTry(store().sql, params.id, person.id)
+    if (!found) throw notThere()
+    return found
+  },
 })

@@ -1,19 +1,19 @@
 import { z } from 'zod'
 import { addTry } from '../../../store/setup/tries'
-import { requireBatch, requireRole } from '../../access'
+import { requireBatch } from '../../access'
 import { store } from '../../context'
-import { bodyOf } from '../../input'
+import { defineRoute } from '../../route'
 import { soundRubric } from '../../rubrics'
 
-const Try = z.strictObject({ body: z.unknown(), batch: z.int().positive() })
-
-// A draft, tried on an earlier batch: nothing of the batch changes.
-export default defineEventHandler(async (event) => {
-  const person = await requireRole(event, 'steward')
-  const { body, batch } = await bodyOf(event, Try)
-  await requireBatch(event, batch)
-  const rubric = soundRubric(body)
-  const { sql, queue } = store()
-  setResponseStatus(event, 202)
-  return { id: await addTry(sql, queue, { person: person.id, body: rubric, batch, file: null }) }
+export default defineRoute({
+  does: 'Tries a draft on an earlier batch: nothing of the batch changes.',
+  may: 'steward',
+  status: 202,
+  body: z.strictObject({ body: z.unknown(), batch: z.int().positive() }),
+  async run({ person, body: { body, batch } }) {
+    await requireBatch(person, 'batch', batch)
+    const rubric = soundRubric(body)
+    const { sql, queue } = store()
+    return { id: await addTry(sql, queue, { person: person.id, body: rubric, batch, file: null }) }
+  },
 })

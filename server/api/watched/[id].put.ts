@@ -1,14 +1,16 @@
 import { z } from 'zod'
 import { pauseWatchedFolder } from '../../../store/setup/watchedFolders'
-import { notThere, requireRole } from '../../access'
 import { store } from '../../context'
-import { bodyOf, uuidOf } from '../../input'
+import { notThere } from '../../refusals'
+import { defineRoute, Identity } from '../../route'
 
-const Change = z.strictObject({ paused: z.boolean() })
-
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  const { paused } = await bodyOf(event, Change)
-  if (!await pauseWatchedFolder(store().sql, uuidOf(event), paused)) throw notThere()
-  return { ok: true }
+export default defineRoute({
+  does: 'Lets a watched folder rest, or has it watched again.',
+  may: 'steward',
+  params: Identity,
+  body: z.strictObject({ paused: z.boolean() }),
+  async run({ params, body: { paused } }) {
+    if (!await pauseWatchedFolder(store().sql, params.id, paused)) throw notThere()
+    return { ok: true }
+  },
 })

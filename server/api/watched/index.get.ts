@@ -1,8 +1,9 @@
 import { listWatchedFolders } from '../../../store/setup/watchedFolders'
-import { requireRole } from '../../access'
 import { store } from '../../context'
+import { defineRoute } from '../../route'
 
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  return listWatchedFolders(store().sql)
+export default defineRoute({
+  does: 'Watched folders, with what came of their files.',
+  may: 'steward',
+  run: () => listWatchedFolders(store().sql),
 })

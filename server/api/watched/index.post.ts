@@ -1,30 +1,30 @@
 import { access, constants, stat } from 'node:fs/promises'
 import { isAbsolute } from 'node:path'
 import { z } from 'zod'
-import { addWatchedFolder } from '../../../store/setup/watchedFolders'
 import { newestRubric } from '../../../store/setup/rubrics'
-import { conflict, notThere, requireRole } from '../../access'
+import { addWatchedFolder } from '../../../store/setup/watchedFolders'
 import { store } from '../../context'
-import { bodyOf } from '../../input'
+import { conflict, notThere } from '../../refusals'
+import { defineRoute, refuse } from '../../route'
 
-const New = z.strictObject({
-  path: z.string().min(2).max(1000).refine(isAbsolute, 'a path from the root, such as /srv/incoming'),
-  subfolders: z.boolean(),
-  rubric: z.uuid(),
-  after: z.enum(['remove', 'move']),
-})
-
-// Adds a folder to watch that is there and that files can be moved out of.
-export default defineEventHandler(async (event) => {
-  const person = await requireRole(event, 'steward')
-  const folder = await bodyOf(event, New)
-  const { sql } = store()
-  if (!await newestRubric(sql, folder.rubric)) throw notThere()
-  const there = await stat(folder.path).catch(() => null)
-  if (!there?.isDirectory()) throw createError({ statusCode: 422, message: `There is no folder ${folder.path} on the machine where Rubricator runs. Mount the share or make the folder there, then try again.` })
-  const ours = await access(folder.path, constants.R_OK | constants.W_OK).then(() => true, () => false)
-  if (!ours) throw createError({ statusCode: 422, message: `Files cannot be moved out of ${folder.path}: give Rubricator the right to change it.` })
-  if (!await addWatchedFolder(sql, { ...folder, owner: person.id })) throw conflict(`${folder.path} is watched already.`)
-  setResponseStatus(event, 201)
-  return { ok: true }
+export default defineRoute({
+  does: 'Adds a folder to watch that is there and that files can be moved out of.',
+  may: 'steward',
+  status: 201,
+  body: z.strictObject({
+    path: z.string().min(2).max(1000).refine(isAbsolute, 'a path from the root, such as /srv/incoming'),
+    subfolders: z.boolean(),
+    rubric: z.uuid(),
+    after: z.enum(['remove', 'move']),
+  }),
+  async run({ person, body: folder }) {
+    const { sql } = store()
+    if (!await newestRubric(sql, folder.rubric)) throw notThere()
+    const there = await stat(folder.path).catch(() => null)
+    if (!there?.isDirectory()) throw refuse(422, `There is no folder ${folder.path} on the machine where Rubricator runs. Mount the share or make the folder there, then try again.`)
+    const ours = await access(folder.path, constants.R_OK | constants.W_OK).then(() => true, () => false)
+    if (!ours) throw refuse(422, `Files cannot be moved out of ${folder.path}: give Rubricator the right to change it.`)
+    if (!await addWatchedFolder(sql, { ...folder, owner: person.id })) throw conflict(`${folder.path} is watched already.`)
+    return { ok: true }
+  },
 })

@@ -2,7 +2,7 @@
 import type { BatchDetail, PageView } from '~~/core/model/views'
 import { useChosen } from '~/components/ribbon/useChosen'
 import { useCorrections } from '~/components/ribbon/useCorrections'
-import { useHold } from '~/components/ribbon/useHold'
+import { useEditLock } from '~/components/ribbon/useEditLock'
 import { useRibbonView } from '~/components/ribbon/useRibbonView'
 import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
@@ -14,8 +14,8 @@ useHead({ title: () => `${batch.value?.name ?? 'Batch'} · Rubricator` })
 
 const closeUp = shallowRef<PageView | null>(null)
 const { running, trouble: actionTrouble, run } = useAction()
-const hold = useHold(batch)
-const corrections = useCorrections(() => batch.value!, hold.mine, refresh)
+const lock = useEditLock(batch)
+const corrections = useCorrections(() => batch.value!, lock.mine, refresh)
 const view = useRibbonView(batch)
 const caret = ref<number | null>(null)
 const choice = useChosen(view.pages, caret)
@@ -66,16 +66,16 @@ async function expected() {
     <TroubleBand v-if="batch.state === 'held'" :words="batch.trouble">
       <button type="button" class="act ml-auto" :disabled="running" @click="resume">Try it again</button>
     </TroubleBand>
-    <p v-if="hold.other.value" class="mb-4 flex flex-wrap items-center gap-4 border-l-4 border-ochre bg-ochre-wash px-5 py-2" role="status">
-      {{ hold.other.value }} works on this batch now. You can look at everything.
-      <button type="button" class="link" :disabled="hold.running.value" @click="hold.takeOver()">Take it over</button>
+    <p v-if="lock.other.value" class="mb-4 flex flex-wrap items-center gap-4 border-l-4 border-ochre bg-ochre-wash px-5 py-2" role="status">
+      {{ lock.other.value }} works on this batch now. You can look at everything.
+      <button type="button" class="link" :disabled="lock.running.value" @click="lock.takeOver()">Take it over</button>
     </p>
     <DifferenceBand :batch="batch" @show="show" @expect="expecting = true" @changed="refresh" />
     <div v-if="progress" class="mb-4 flex items-center gap-5 border border-rule bg-leaf px-5 py-2" role="status">
       <p class="font-serif text-lg whitespace-nowrap">{{ progress.words }}: {{ progress.done }} of {{ counted(progress.of, 'page') }}</p>
       <progress class="h-2 w-full accent-verdigris" :value="progress.done" :max="progress.of" :aria-label="progress.words" />
     </div>
-    <TroubleBand :words="corrections.trouble.value ?? hold.trouble.value ?? view.trouble.value" />
+    <TroubleBand :words="corrections.trouble.value ?? lock.trouble.value ?? view.trouble.value" />
     <div class="sticky top-0 z-[5] -mx-2 mb-2 space-y-1.5 border-b border-rule bg-ground px-2 py-2">
       <RibbonTools v-if="corrections.open.value" :choice="choice" :corrections="corrections" @rescan="rescan" />
       <RibbonView :view="view" :batch="id" />

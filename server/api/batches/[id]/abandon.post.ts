@@ -1,12 +1,13 @@
-import { abandonBatch } from '../../../../store/batches/complete'
-import { conflict, requireBatch } from '../../../access'
+import { abandonBatch } from '../../../../flow/complete'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { conflict } from '../../../refusals'
+import { defineRoute } from '../../../route'
 
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  await requireBatch(event, id)
-  const { sql } = store()
-  if (!await abandonBatch(sql, id)) throw conflict('This batch can no longer be abandoned: its files are on their way.')
-  return { ok: true }
+export default defineRoute({
+  does: 'Gives a batch up; its sides stay on record.',
+  may: { change: 'batch' },
+  async run({ actor, batch }) {
+    if (!await abandonBatch(store(), actor, batch)) throw conflict('This batch can no longer be abandoned: its files are on their way.')
+    return { ok: true }
+  },
 })

@@ -1,13 +1,13 @@
-import { acceptDifferences } from '../../../../store/batches/expected'
-import { conflict, requireBatch } from '../../../access'
+import { acceptDifferences } from '../../../../flow/expected'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { conflict } from '../../../refusals'
+import { defineRoute } from '../../../route'
 
-// A person says that what differs is in order.
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  const person = await requireBatch(event, id)
-  const { sql, queue } = store()
-  if (!await acceptDifferences(sql, queue, id, person.id)) throw conflict('This batch has gone on, so there is nothing left to let pass.')
-  return { ok: true }
+export default defineRoute({
+  does: 'Says that what differs from what was counted is in order.',
+  may: { change: 'batch' },
+  async run({ actor, batch }) {
+    if (!await acceptDifferences(store(), actor, batch, actor.person)) throw conflict('This batch has gone on, so there is nothing left to let pass.')
+    return { ok: true }
+  },
 })

@@ -1,18 +1,18 @@
 import { z } from 'zod'
-import { cancelLoad } from '../../../../store/batches/loads'
-import { conflict, requireBatch } from '../../../access'
+import { cancelLoad } from '../../../../flow/load'
 import { store } from '../../../context'
-import { bodyOf, idOf } from '../../../input'
+import { conflict } from '../../../refusals'
+import { defineRoute } from '../../../route'
 
-const Cancel = z.strictObject({
-  /** What this load has scanned so far counts for nothing. */
-  drop: z.boolean().default(false),
-}).default({ drop: false })
-
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  await requireBatch(event, id)
-  const { drop } = await bodyOf(event, Cancel)
-  if (!await cancelLoad(store().sql, id, drop)) throw conflict('No load is running, so there is nothing to cancel.')
-  return { ok: true }
+export default defineRoute({
+  does: 'Stops the running load after the side that is under way.',
+  may: { change: 'batch' },
+  body: z.strictObject({
+    /** What this load has scanned so far counts for nothing. */
+    drop: z.boolean().default(false),
+  }).default({ drop: false }),
+  async run({ actor, batch, body }) {
+    if (!await cancelLoad(store(), actor, batch, body.drop)) throw conflict('No load is running, so there is nothing to cancel.')
+    return { ok: true }
+  },
 })

@@ -1,12 +1,13 @@
-import { completeBatch } from '../../../../store/batches/complete'
-import { conflict, requireBatch } from '../../../access'
+import { completeBatch } from '../../../../flow/complete'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { conflict } from '../../../refusals'
+import { defineRoute } from '../../../route'
 
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  await requireBatch(event, id)
-  const { sql, queue } = store()
-  if (!await completeBatch(sql, queue, id)) throw conflict('This batch cannot be completed now: a load is still running, nothing was scanned, or it is complete already.')
-  return { ok: true }
+export default defineRoute({
+  does: 'Says that all paper of a batch is in.',
+  may: { change: 'batch' },
+  async run({ actor, batch }) {
+    if (!await completeBatch(store(), actor, batch)) throw conflict('This batch cannot be completed now: a load is still running, nothing was scanned, or it is complete already.')
+    return { ok: true }
+  },
 })

@@ -1,14 +1,11 @@
 import { z } from 'zod'
 import { findPages } from '../../../../store/batches/findPages'
-import { requireBatch } from '../../../access'
 import { store } from '../../../context'
-import { idOf, queryOf } from '../../../input'
+import { defineRoute } from '../../../route'
 
-const Query = z.strictObject({ text: z.string().trim().min(1).max(200) })
-
-// Numbers of the pages whose note, values or words hold a text.
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  await requireBatch(event, id)
-  return findPages(store().sql, id, queryOf(event, Query).text)
+export default defineRoute({
+  does: 'Numbers of the pages of a batch whose note, values or words hold a text.',
+  may: { see: 'batch' },
+  query: z.strictObject({ text: z.string().trim().min(1).max(200) }),
+  run: ({ batch, query }) => findPages(store().sql, batch, query.text),
 })

@@ -1,20 +1,16 @@
 import { z } from 'zod'
 import { ledgerCsv } from '../../../../core/ledger/csv'
 import { ledgerOfBatch } from '../../../../store/batches/ledger'
-import { requireBatch } from '../../../access'
 import { store } from '../../../context'
-import { idOf, queryOf } from '../../../input'
+import { defineRoute, sendFile } from '../../../route'
 
-const Query = z.strictObject({ as: z.enum(['json', 'csv']).default('json') })
-
-// The page ledger: as JSON the same as the command line writes, or as CSV.
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  await requireBatch(event, id)
-  const { as } = queryOf(event, Query)
-  const ledger = await ledgerOfBatch(store().sql, id)
-  setResponseHeader(event, 'content-disposition', `attachment; filename="ledger-${id}.${as}"`)
-  if (as === 'json') return ledger
-  setResponseHeader(event, 'content-type', 'text/csv; charset=utf-8')
-  return ledgerCsv(ledger)
+export default defineRoute({
+  does: 'The page ledger of a batch: as JSON the same as the command line writes, or as CSV.',
+  may: { see: 'batch' },
+  query: z.strictObject({ as: z.enum(['json', 'csv']).default('json') }),
+  async run({ event, batch, query: { as } }) {
+    const ledger = await ledgerOfBatch(store().sql, batch)
+    sendFile(event, as === 'json' ? 'application/json' : 'text/csv; charset=utf-8', { 'content-disposition': `attachment; filename="ledger-${batch}.${as}"` })
+    return as === 'json' ? ledger : ledgerCsv(ledger)
+  },
 })

@@ -1,28 +1,24 @@
 import { z } from 'zod'
 import { Pages } from '../../../../core/model/edit'
-import { pastePages } from '../../../../store/batches/paste'
-import { notThere, requireBatch, requireHold } from '../../../access'
-import { maySee } from '../../../../store/batches/list'
+import { pastePages } from '../../../../flow/paste'
+import { requireBatch } from '../../../access'
 import { store } from '../../../context'
 import { answerCorrection } from '../../../corrections'
-import { bodyOf, idOf } from '../../../input'
+import { defineRoute } from '../../../route'
 
-const Paste = z.strictObject({
-  from: z.int().positive(),
-  pages: Pages,
-  /** The page in front of which they go; null for the end. */
-  before: z.int().positive().nullable(),
-  cut: z.boolean(),
-})
-
-// Pages of another batch, or copies of this one's own.
-export default defineEventHandler(async (event) => {
-  const into = idOf(event)
-  const person = await requireBatch(event, into)
-  const { sql, queue } = store()
-  const { from, pages, before, cut } = await bodyOf(event, Paste)
-  if (!await maySee(sql, person, from)) throw notThere()
-  await requireHold(person, into)
-  if (cut) await requireHold(person, from)
-  return answerCorrection(() => pastePages(sql, queue, { from, pages, into, before, cut }, person.id), 'These pages can no longer be taken: their batch has gone on, or they are not there any more.')
+export default defineRoute({
+  does: 'Puts pages of another batch, or copies of its own, into a batch.',
+  may: { change: 'batch' },
+  body: z.strictObject({
+    from: z.int().positive(),
+    pages: Pages,
+    /** The page in front of which they go; null for the end. */
+    before: z.int().positive().nullable(),
+    cut: z.boolean(),
+  }),
+  async run({ person, actor, batch, body }) {
+    await requireBatch(person, 'batch', body.from)
+    const made = await pastePages(store(), actor, { ...body, into: batch })
+    return answerCorrection(made, 'These pages can no longer be taken: their batch has gone on, or they are not there any more.')
+  },
 })

@@ -1,13 +1,12 @@
-import { redoCorrection } from '../../../../store/batches/correct'
-import { requireBatch, requireHold } from '../../../access'
+import { redoCorrection } from '../../../../flow/correct'
 import { store } from '../../../context'
 import { answerCorrection } from '../../../corrections'
-import { idOf } from '../../../input'
+import { defineRoute } from '../../../route'
 
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  const person = await requireBatch(event, id)
-  await requireHold(person, id)
-  const { sql, queue } = store()
-  return answerCorrection(() => redoCorrection(sql, queue, id), 'There is nothing to redo.')
+export default defineRoute({
+  does: 'Makes the change again that was taken back last.',
+  may: { change: 'batch' },
+  async run({ actor, batch }) {
+    return answerCorrection(await redoCorrection(store(), actor, batch), 'There is nothing to redo.')
+  },
 })

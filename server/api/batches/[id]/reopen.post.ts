@@ -1,12 +1,13 @@
-import { reopenBatch } from '../../../../store/batches/complete'
-import { conflict, requireBatch } from '../../../access'
+import { reopenBatch } from '../../../../flow/complete'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { conflict } from '../../../refusals'
+import { defineRoute } from '../../../route'
 
-// Completed too early: more loads may join.
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  await requireBatch(event, id)
-  if (!await reopenBatch(store().sql, id)) throw conflict('This batch takes no more paper: it is open already, or documents of it are confirmed and being filed. Start another batch with the rest.')
-  return { ok: true }
+export default defineRoute({
+  does: 'Takes back that all paper is in: more loads may join.',
+  may: { change: 'batch' },
+  async run({ actor, batch }) {
+    if (!await reopenBatch(store(), actor, batch)) throw conflict('This batch takes no more paper: it is open already, or documents of it are confirmed and being filed. Start another batch with the rest.')
+    return { ok: true }
+  },
 })

@@ -1,12 +1,13 @@
-import { resumeBatch } from '../../../../store/batches/hold'
-import { conflict, requireBatch } from '../../../access'
+import { resumeBatch } from '../../../../flow/hold'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { conflict } from '../../../refusals'
+import { defineRoute } from '../../../route'
 
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  await requireBatch(event, id)
-  const { sql, queue } = store()
-  if (!await resumeBatch(sql, queue, id)) throw conflict('This batch is not held.')
-  return { ok: true }
+export default defineRoute({
+  does: 'Has a held batch tried again.',
+  may: { change: 'batch' },
+  async run({ actor, batch }) {
+    if (!await resumeBatch(store(), actor, batch)) throw conflict('This batch is not held.')
+    return { ok: true }
+  },
 })

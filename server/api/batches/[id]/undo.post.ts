@@ -1,13 +1,12 @@
-import { undoCorrection } from '../../../../store/batches/correct'
-import { requireBatch, requireHold } from '../../../access'
+import { undoCorrection } from '../../../../flow/correct'
 import { store } from '../../../context'
 import { answerCorrection } from '../../../corrections'
-import { idOf } from '../../../input'
+import { defineRoute } from '../../../route'
 
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  const person = await requireBatch(event, id)
-  await requireHold(person, id)
-  const { sql, queue } = store()
-  return answerCorrection(() => undoCorrection(sql, queue, id), 'There is nothing left to undo.')
+export default defineRoute({
+  does: 'Takes the last change on the ribbon back.',
+  may: { change: 'batch' },
+  async run({ actor, batch }) {
+    return answerCorrection(await undoCorrection(store(), actor, batch), 'There is nothing left to undo.')
+  },
 })

@@ -1,19 +1,17 @@
 import { z } from 'zod'
 import { firstPagePicture } from '../../../../engine/firstPage'
-import { requirePerson } from '../../../access'
 import { InsidePath, looking } from '../../../browse'
-import { queryOf } from '../../../input'
+import { defineRoute, refuse, sendFile } from '../../../route'
 
-const Query = z.strictObject({ path: InsidePath })
-const Id = z.string().max(64)
-
-// A small picture of a file's first page.
-export default defineEventHandler(async (event) => {
-  await requirePerson(event)
-  const { path } = queryOf(event, Query)
-  const bytes = await looking(Id.parse(getRouterParam(event, 'id')), browse => browse.read(path))
-  const picture = await firstPagePicture(bytes)
-  if (!picture) throw createError({ statusCode: 422, message: 'No picture can be made of this file.' })
-  setResponseHeaders(event, { 'content-type': 'image/webp', 'cache-control': 'private, max-age=600' })
-  return picture
+export default defineRoute({
+  does: 'A small picture of the first page of a file in a destination.',
+  may: 'person',
+  params: z.object({ id: z.string().max(64) }),
+  query: z.strictObject({ path: InsidePath }),
+  async run({ event, params, query }) {
+    const picture = await firstPagePicture(await looking(params.id, browse => browse.read(query.path)))
+    if (!picture) throw refuse(422, 'No picture can be made of this file.')
+    sendFile(event, 'image/webp', { 'cache-control': 'private, max-age=600' })
+    return picture
+  },
 })

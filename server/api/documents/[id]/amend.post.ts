@@ -1,16 +1,13 @@
-import { amendDocument } from '../../../../store/documents/amend'
-import { showDocument } from '../../../../store/documents/show'
-import { conflict, notThere, requireBatch } from '../../../access'
+import { amendDocument } from '../../../../flow/amend'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { conflict } from '../../../refusals'
+import { defineRoute } from '../../../route'
 
-// Opens a finished document, so that pages can be added to it.
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  const { sql } = store()
-  const document = await showDocument(sql, id)
-  await requireBatch(event, document?.batch)
-  if (!document) throw notThere()
-  if (!await amendDocument(sql, { id, batch: document.batch })) throw conflict('Pages can be added to a document once it is made and none of its deliveries is under way.')
-  return { ok: true }
+export default defineRoute({
+  does: 'Opens a finished document, so that pages can be added to it.',
+  may: { change: 'document' },
+  async run({ actor, batch, params }) {
+    if (!await amendDocument(store(), actor, { id: params.id, batch })) throw conflict('Pages can be added to a document once it is made and none of its deliveries is under way.')
+    return { ok: true }
+  },
 })

@@ -1,17 +1,19 @@
 import { scannedPicture } from '../../../../engine/scanned'
 import { findPageImages } from '../../../../store/documents/show'
-import { notThere, requireBatch } from '../../../access'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { notThere } from '../../../refusals'
+import { defineRoute, refuse, sendFile } from '../../../route'
 
-// The side as it was scanned, before it was cleaned.
-export default defineEventHandler(async (event) => {
-  const { sql, blobs } = store()
-  const page = await findPageImages(sql, idOf(event))
-  await requireBatch(event, page?.batch)
-  if (!page?.blob) throw notThere()
-  const picture = await scannedPicture(blobs.path(page.blob), page.source_page)
-  if (!picture) throw createError({ statusCode: 422, message: 'This side cannot be decoded, so there is no picture of it.' })
-  setResponseHeaders(event, { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=31536000, immutable' })
-  return picture
+export default defineRoute({
+  does: 'A side as it was scanned, before it was cleaned.',
+  may: { see: 'page' },
+  async run({ event, params }) {
+    const { sql, blobs } = store()
+    const page = await findPageImages(sql, params.id)
+    if (!page?.blob) throw notThere()
+    const picture = await scannedPicture(blobs.path(page.blob), page.source_page)
+    if (!picture) throw refuse(422, 'This side cannot be decoded, so there is no picture of it.')
+    sendFile(event, 'image/jpeg', { 'cache-control': 'private, max-age=31536000, immutable' })
+    return picture
+  },
 })

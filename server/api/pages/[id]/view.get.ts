@@ -1,16 +1,18 @@
 import { viewable } from '../../../../engine/images'
 import { findPageImages } from '../../../../store/documents/show'
-import { notThere, requireBatch } from '../../../access'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { notThere } from '../../../refusals'
+import { defineRoute, sendFile } from '../../../route'
 
-// The page in full size, as a browser can show it.
-export default defineEventHandler(async (event) => {
-  const { sql, blobs } = store()
-  const page = await findPageImages(sql, idOf(event))
-  await requireBatch(event, page?.batch)
-  if (!page?.page_blob) throw notThere()
-  const { bytes, mediaType } = await viewable(await blobs.get(page.page_blob))
-  setResponseHeaders(event, { 'content-type': mediaType, 'cache-control': 'private, max-age=31536000, immutable' })
-  return bytes
+export default defineRoute({
+  does: 'A page in full size, as a browser can show it.',
+  may: { see: 'page' },
+  async run({ event, params }) {
+    const { sql, blobs } = store()
+    const page = await findPageImages(sql, params.id)
+    if (!page?.page_blob) throw notThere()
+    const { bytes, mediaType } = await viewable(await blobs.get(page.page_blob))
+    sendFile(event, mediaType, { 'cache-control': 'private, max-age=31536000, immutable' })
+    return bytes
+  },
 })

@@ -1,11 +1,9 @@
-import { findPageImages, wordsOfPage } from '../../../../store/documents/show'
-import { requireBatch } from '../../../access'
+import { wordsOfPage } from '../../../../store/documents/show'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { defineRoute } from '../../../route'
 
-export default defineEventHandler(async (event) => {
-  const id = idOf(event)
-  const { sql } = store()
-  await requireBatch(event, (await findPageImages(sql, id))?.batch)
-  return wordsOfPage(sql, id)
+export default defineRoute({
+  does: 'The words of a page, for filling a field by a click on the picture.',
+  may: { see: 'page' },
+  run: ({ params }) => wordsOfPage(store().sql, params.id),
 })

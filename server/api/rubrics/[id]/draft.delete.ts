@@ -1,10 +1,13 @@
 import { dropDraft } from '../../../../store/setup/drafts'
-import { requireRole } from '../../../access'
 import { store } from '../../../context'
-import { uuidOf } from '../../../input'
+import { defineRoute, Identity } from '../../../route'
 
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  await dropDraft(store().sql, uuidOf(event))
-  return { ok: true }
+export default defineRoute({
+  does: 'Throws the draft of a rubric away.',
+  may: 'steward',
+  params: Identity,
+  async run({ params }) {
+    await dropDraft(store().sql, params.id)
+    return { ok: true }
+  },
 })

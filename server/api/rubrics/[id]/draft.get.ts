@@ -1,10 +1,10 @@
 import { draftOf } from '../../../../store/setup/drafts'
-import { requireRole } from '../../../access'
 import { store } from '../../../context'
-import { uuidOf } from '../../../input'
+import { defineRoute, Identity } from '../../../route'
 
-// The draft of a rubric; null where nobody has one.
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  return { draft: await draftOf(store().sql, uuidOf(event)) }
+export default defineRoute({
+  does: 'The draft of a rubric; null where nobody has one.',
+  may: 'steward',
+  params: Identity,
+  run: async ({ params }) => ({ draft: await draftOf(store().sql, params.id) }),
 })

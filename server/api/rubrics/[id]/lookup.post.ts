@@ -1,44 +1,44 @@
 import { z } from 'zod'
+import { lookUp } from '../../../../connectors/lookUp'
 import { askedFields } from '../../../../core/index/given'
 import { chosenValues, lookupParts, lookupSystems } from '../../../../core/index/lookups'
-import { lookUp } from '../../../../connectors/lookUp'
 import { findDestination } from '../../../../store/setup/destinations'
 import { findRubric, newestRubric } from '../../../../store/setup/rubrics'
-import { notThere, requirePerson } from '../../../access'
 import { store } from '../../../context'
-import { bodyOf, uuidOf } from '../../../input'
+import { notThere } from '../../../refusals'
+import { defineRoute, Identity } from '../../../route'
 
-const Typed = z.strictObject({
-  values: z.record(z.string().max(64), z.string().max(1000)),
-  /** The record that a person chose where there are several, by system. */
-  chosen: z.record(z.string().max(64), z.string().max(200)).default({}),
-})
-
-// Values asked before scanning, filled from the business records that others of them name.
-export default defineEventHandler(async (event) => {
-  await requirePerson(event)
-  const id = uuidOf(event)
-  const { values, chosen } = await bodyOf(event, Typed)
-  const { sql } = store()
-  const row = await newestRubric(sql, id)
-  const rubric = row && await findRubric(sql, id, row.version)
-  if (!rubric) throw notThere()
-  const fields = askedFields(rubric)
-  const answers: Record<string, Awaited<ReturnType<typeof lookUp>>> = {}
-  for (const system of lookupSystems({ id: 'asked', label: 'asked', fields })) {
-    const answer = await lookUp(await findDestination(sql, system), system, field => values[field]?.trim() || null)
-    const wanted = answer.records.find(record => record.id === chosen[system])
-    answers[system] = wanted ? { ...answer, chosen: wanted.id } : answer
-  }
-  const records = chosenValues(answers)
-  const found = fields.flatMap((field) => {
-    for (const source of field.from) {
-      if (!('lookup' in source)) continue
-      const { system, key } = lookupParts(source.lookup)
-      const value = records[system]?.[key]
-      if (value !== undefined) return [[field.id, value]]
+export default defineRoute({
+  does: 'Values asked before scanning, filled from the business records that others of them name.',
+  may: 'person',
+  params: Identity,
+  body: z.strictObject({
+    values: z.record(z.string().max(64), z.string().max(1000)),
+    /** The record that a person chose where there are several, by system. */
+    chosen: z.record(z.string().max(64), z.string().max(200)).default({}),
+  }),
+  async run({ params: { id }, body: { values, chosen } }) {
+    const { sql } = store()
+    const row = await newestRubric(sql, id)
+    const rubric = row && await findRubric(sql, id, row.version)
+    if (!rubric) throw notThere()
+    const fields = askedFields(rubric)
+    const answers: Record<string, Awaited<ReturnType<typeof lookUp>>> = {}
+    for (const system of lookupSystems({ id: 'asked', label: 'asked', fields })) {
+      const answer = await lookUp(await findDestination(sql, system), system, field => values[field]?.trim() || null)
+      const wanted = answer.records.find(record => record.id === chosen[system])
+      answers[system] = wanted ? { ...answer, chosen: wanted.id } : answer
     }
-    return []
-  })
-  return { values: Object.fromEntries(found) as Record<string, string>, answers }
+    const records = chosenValues(answers)
+    const found = fields.flatMap((field) => {
+      for (const source of field.from) {
+        if (!('lookup' in source)) continue
+        const { system, key } = lookupParts(source.lookup)
+        const value = records[system]?.[key]
+        if (value !== undefined) return [[field.id, value]]
+      }
+      return []
+    })
+    return { values: Object.fromEntries(found) as Record<string, string>, answers }
+  },
 })

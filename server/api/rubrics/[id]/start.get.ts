@@ -1,40 +1,42 @@
+import { connectorNamed } from '../../../../connectors'
 import { askedFields } from '../../../../core/index/given'
 import type { StartForm } from '../../../../core/model/views'
 import { withChoices } from '../../../../core/model/withChoices'
-import { connectorNamed } from '../../../../connectors'
 import { fileWeights, pageWeights } from '../../../../store/pages/weights'
 import { rememberedChoices } from '../../../../store/people/choices'
 import { findDestination, listDestinations } from '../../../../store/setup/destinations'
 import { findRubric, newestRubric } from '../../../../store/setup/rubrics'
-import { notThere, requirePerson } from '../../../access'
 import { store } from '../../../context'
-import { uuidOf } from '../../../input'
+import { notThere } from '../../../refusals'
+import { defineRoute, Identity } from '../../../route'
 
-// What starting a batch with this rubric asks of a person, and how it would be scanned.
-export default defineEventHandler(async (event): Promise<StartForm> => {
-  const person = await requirePerson(event)
-  const id = uuidOf(event)
-  const { sql } = store()
-  const row = await newestRubric(sql, id)
-  const rubric = row && await findRubric(sql, id, row.version)
-  if (!row || !rubric) throw notThere()
-  const remembered = Object.entries(await rememberedChoices(sql, person.id, id)).filter(([key]) => (rubric.scan.mayChange as string[]).includes(key))
-  const changed = Object.fromEntries(remembered)
-  const { scan, clean, files } = withChoices(rubric, changed)
-  const sends = await Promise.all(rubric.send.filter(send => send.ask).map(async ({ to }) => {
-    const found = await findDestination(sql, to)
-    const asks = found && connectorNamed(found.connector).asks
-    return found && asks ? [{ to, name: found.name, asks }] : []
-  }))
-  const fields = askedFields(rubric)
-  return {
-    id, name: row.name, rubric, destinations: Object.fromEntries((await listDestinations(sql)).map(one => [one.id, one.name])), source: scan.source, card: clean.card, fields, sends: sends.flat(), mayChange: scan.mayChange,
-    lookedUp: fields.some(field => field.from.some(source => 'lookup' in source)),
-    settings: {
-      colour: scan.colour, dpi: scan.dpi, sides: scan.sides, flip: scan.flip, paper: scan.mixedSizes ? 'mixed' : scan.paper, rotate: clean.rotate,
-      lighten: scan.lighten, contrast: scan.contrast, sharpness: scan.sharpness, original: scan.original, percent: scan.percent, gentle: scan.gentle,
-      format: files[0]?.format ?? null,
-    },
-    changed, weights: await pageWeights(sql, id), fileWeights: await fileWeights(sql, id),
-  }
+export default defineRoute({
+  does: 'What starting a batch with a rubric asks of a person, and how it would be scanned.',
+  may: 'person',
+  params: Identity,
+  async run({ person, params: { id } }): Promise<StartForm> {
+    const { sql } = store()
+    const row = await newestRubric(sql, id)
+    const rubric = row && await findRubric(sql, id, row.version)
+    if (!row || !rubric) throw notThere()
+    const remembered = Object.entries(await rememberedChoices(sql, person.id, id)).filter(([key]) => (rubric.scan.mayChange as string[]).includes(key))
+    const changed = Object.fromEntries(remembered)
+    const { scan, clean, files } = withChoices(rubric, changed)
+    const sends = await Promise.all(rubric.send.filter(send => send.ask).map(async ({ to }) => {
+      const found = await findDestination(sql, to)
+      const asks = found && connectorNamed(found.connector).asks
+      return found && asks ? [{ to, name: found.name, asks }] : []
+    }))
+    const fields = askedFields(rubric)
+    return {
+      id, name: row.name, rubric, destinations: Object.fromEntries((await listDestinations(sql)).map(one => [one.id, one.name])), source: scan.source, card: clean.card, fields, sends: sends.flat(), mayChange: scan.mayChange,
+      lookedUp: fields.some(field => field.from.some(source => 'lookup' in source)),
+      settings: {
+        colour: scan.colour, dpi: scan.dpi, sides: scan.sides, flip: scan.flip, paper: scan.mixedSizes ? 'mixed' : scan.paper, rotate: clean.rotate,
+        lighten: scan.lighten, contrast: scan.contrast, sharpness: scan.sharpness, original: scan.original, percent: scan.percent, gentle: scan.gentle,
+        format: files[0]?.format ?? null,
+      },
+      changed, weights: await pageWeights(sql, id), fileWeights: await fileWeights(sql, id),
+    }
+  },
 })

@@ -1,13 +1,16 @@
-import { findSlip, retrySlip } from '../../../../store/slips/deliver'
-import { conflict, notThere, requireBatch } from '../../../access'
+import { retrySlip } from '../../../../flow/deliver'
+import { findSlip } from '../../../../store/slips/toDeliver'
 import { store } from '../../../context'
-import { idOf } from '../../../input'
+import { conflict, notThere } from '../../../refusals'
+import { defineRoute } from '../../../route'
 
-export default defineEventHandler(async (event) => {
-  const { sql, queue } = store()
-  const slip = await findSlip(sql, idOf(event))
-  await requireBatch(event, slip?.batch_id)
-  if (!slip) throw notThere()
-  if (!await retrySlip(sql, queue, slip)) throw conflict('This delivery has not failed; it is under way or has arrived.')
-  return { ok: true }
+export default defineRoute({
+  does: 'Tries a failed delivery again.',
+  may: { change: 'slip' },
+  async run({ actor, params }) {
+    const slip = await findSlip(store().sql, params.id)
+    if (!slip) throw notThere()
+    if (!await retrySlip(store(), actor, slip)) throw conflict('This delivery has not failed; it is under way or has arrived.')
+    return { ok: true }
+  },
 })

@@ -1,16 +1,16 @@
 import { z } from 'zod'
 import { findRubric } from '../../../../../store/setup/rubrics'
-import { notThere, requireRole } from '../../../../access'
 import { store } from '../../../../context'
-import { uuidOf } from '../../../../input'
+import { notThere } from '../../../../refusals'
+import { defineRoute, Identity } from '../../../../route'
 
-const Version = z.coerce.number().int().positive()
-
-// A rubric as an earlier version had it.
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  const version = Version.safeParse(getRouterParam(event, 'version'))
-  const rubric = version.success ? await findRubric(store().sql, uuidOf(event), version.data) : null
-  if (!rubric) throw notThere()
-  return rubric
+export default defineRoute({
+  does: 'A rubric as an earlier version had it.',
+  may: 'steward',
+  params: Identity.extend({ version: z.coerce.number().int().positive().max(1_000_000) }),
+  async run({ params: { id, version } }) {
+    const rubric = await findRubric(store().sql, id, version)
+    if (!rubric) throw notThere()
+    return rubric
+  },
 })

@@ -1,9 +1,10 @@
 import { versionsOf } from '../../../../../store/setup/drafts'
-import { requireRole } from '../../../../access'
 import { store } from '../../../../context'
-import { uuidOf } from '../../../../input'
+import { defineRoute, Identity } from '../../../../route'
 
-export default defineEventHandler(async (event) => {
-  await requireRole(event, 'steward')
-  return versionsOf(store().sql, uuidOf(event))
+export default defineRoute({
+  does: 'The versions of a rubric, the newest first.',
+  may: 'steward',
+  params: Identity,
+  run: ({ params }) => versionsOf(store().sql, params.id),
 })

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { Holding } from '../../worker/holding'
-import { load, queue, sql, url } from './harness'
+import { Leases } from '../../worker/leases'
+import { load, queue, sql, url } from '../store/harness'
 
 /** The one job of the batch's load, fetched as a worker does; its identity. */
 async function fetched(): Promise<string> {
@@ -12,23 +12,23 @@ const here = () => sql`(select oid from pg_database where datname = current_data
 const locks = async () => (await sql`select 1 from pg_locks where locktype = 'advisory' and classid = 7206 and database = ${here()}`).length
 /** Breaks the connection of the worker that holds a job, and waits until its lock is gone. */
 async function breakLock(): Promise<void> {
-  await sql`select pg_terminate_backend(pid) from pg_locks where locktype = 'advisory' and classid = 7206 and database = ${here()} and objid = (select worker from held_jobs)`
+  await sql`select pg_terminate_backend(pid) from pg_locks where locktype = 'advisory' and classid = 7206 and database = ${here()} and objid = (select worker from job_leases)`
   await expect.poll(locks).toBe(1)
 }
 const stateOf = async (job: string) => (await sql<{ state: string }[]>`select state from pgboss.job where id = ${job}`)[0]!.state
 
 describe('a job that a worker holds', () => {
-  let other: Holding
+  let other: Leases
   beforeEach(async () => {
-    await sql`delete from held_jobs`
+    await sql`delete from job_leases`
     await sql`delete from pgboss.job`
     await sql.begin(tx => queue.send(tx, 'receive', { load }))
-    other = await Holding.begin(sql, url)
+    other = await Leases.begin(sql, url)
     return () => other.end()
   })
 
   it('is taken up by another once its worker is gone, and not before two looks', async () => {
-    const dying = await Holding.begin(sql, url)
+    const dying = await Leases.begin(sql, url)
     const job = await fetched()
     await dying.take(job)
     expect([await other.takeBack(), await other.takeBack(), await other.takeBack()]).toEqual([0, 0, 0])
@@ -37,12 +37,12 @@ describe('a job that a worker holds', () => {
     await breakLock()
     expect([await other.takeBack(), await other.takeBack()]).toEqual([0, 1])
     expect(await stateOf(job)).toBe('retry')
-    expect(await sql`select 1 from held_jobs`).toHaveLength(0)
+    expect(await sql`select 1 from job_leases`).toHaveLength(0)
     await dying.end()
   })
 
   it('stays its own where its connection breaks and it takes its lock again in time', async () => {
-    const worker = await Holding.begin(sql, url)
+    const worker = await Leases.begin(sql, url)
     const job = await fetched()
     await worker.take(job)
     await breakLock()
@@ -65,9 +65,9 @@ describe('a job that a worker holds', () => {
   it('that it could not let go of is given back by itself', async () => {
     const job = await fetched()
     await other.take(job)
-    const [{ worker }] = await sql<[{ worker: number }]>`select worker from held_jobs`
+    const [{ worker }] = await sql<[{ worker: number }]>`select worker from job_leases`
     await other.release(job)
-    await sql`insert into held_jobs (job, worker) values (${job}, ${worker}), (${randomUUID()}, ${worker})`
+    await sql`insert into job_leases (job, worker) values (${job}, ${worker}), (${randomUUID()}, ${worker})`
     expect(await other.takeBack()).toBe(1)
     expect(await stateOf(job)).toBe('retry')
   })

@@ -1,41 +1,38 @@
 import { z } from 'zod'
-import { differences, Difference, Expected, type CountedLoad } from '../../core/ledger/expected'
-import type { Rubric } from '../../core/model/rubric'
-import { sealed } from '../../core/split/sealed'
-import type { SplitOutcome } from '../../core/split/types'
-import type { Tx } from '../database'
-import { settle } from '../documents/fill'
-import type { Queue } from '../queue'
+import { differences, Difference, Expected, type CountedLoad } from '../core/ledger/expected'
+import { sealed } from '../core/split/sealed'
+import type { SplitOutcome } from '../core/split/types'
+import { json, type Tx } from '../store/database'
+import { settle } from './fill'
+import type { LockedBatch } from './inBatch'
 import { editsOf, outcomeOf, sidesOf, type Side } from './sides'
 import { storeDocuments, storeFates } from './storeOutcome'
 
 /**
  * Decides anew what each side of a batch is, from evidence and corrections, and stores it. Documents that stay keep
- * their row and their values. The batch's row must be locked.
+ * their row and their values.
  * @throws {Locked} where a document that a person confirmed would change
  */
-export async function arrange(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
+export async function arrange(locked: LockedBatch): Promise<void> {
+  const { tx, id: batch } = locked
+  const rubric = await locked.rubric()
   const edits = await editsOf(tx, batch)
   const sides = await sidesOf(tx, batch, rubric, edits)
   const outcome = sealed(outcomeOf(sides, edits, rubric), await confirmedDocuments(tx, batch), await loosePages(tx, batch))
   const documents = await storeDocuments(tx, batch, outcome, new Map(sides.map(side => [side.page, side.id])))
   await storeFates(tx, batch, outcome, documents)
   const off = await compareWithExpected(tx, batch, sides, outcome)
-  if (off || outcome.pages.some(page => page.asks)) {
-    await tx`update batches set state = 'to fix' where id = ${batch}`
-  } else if (outcome.documents.length === 0) {
-    await tx`update batches set state = 'done' where id = ${batch}`
-  } else {
-    await tx`update batches set state = 'sorting' where id = ${batch}`
-    await sendOn(tx, queue, batch, rubric)
-    await settle(tx, queue, batch, rubric)
-  }
+  if (off || outcome.pages.some(page => page.asks)) return locked.move('arrange', 'to fix')
+  if (outcome.documents.length === 0) return locked.move('arrange', 'done')
+  await locked.move('arrange', 'sorting')
+  await sendOn(locked)
+  await settle(locked)
 }
 
 /** The page numbers of each document that is confirmed, by its first page. */
 async function confirmedDocuments(tx: Tx, batch: number): Promise<Map<number, number[]>> {
   const rows = await tx<{ pages: number[] }[]>`
-    select (select jsonb_agg(position order by place) from pages where document_id = documents.id) as pages
+    select (select jsonb_agg(position order by page_order) from pages where document_id = documents.id) as pages
     from documents
     where batch_id = ${batch} and state <> 'open'`
   return new Map(rows.map(({ pages }) => [pages[0]!, pages]))
@@ -58,22 +55,24 @@ async function compareWithExpected(tx: Tx, batch: number, sides: readonly Side[]
   const found = differences(Expected.parse(row?.expected ?? {}), counted, outcome.documents.map(document => ({ ...document, value: document.barcode.value ?? null })))
   const accepted = z.array(Difference).parse(row?.accepted ?? [])
   const open = found.some(one => !accepted.some(other => other.words === one.words))
-  await tx`update batches set differences = ${tx.json(found as never)} where id = ${batch}`
+  await tx`update batches set differences = ${json(tx, found)} where id = ${batch}`
   return open
 }
 
 /** Asks for reading, or filling, of every open document that lacks it. */
-async function sendOn(tx: Tx, queue: Queue, batch: number, rubric: Rubric): Promise<void> {
-  if (rubric.read.ocr) {
+async function sendOn(locked: LockedBatch): Promise<void> {
+  const { tx, id: batch } = locked
+  const { read: { ocr } } = await locked.rubric()
+  if (ocr) {
     await tx`
       update documents set read_at = null
       where batch_id = ${batch} and state = 'open' and read_at is not null
         and exists (select 1 from pages where document_id = documents.id and words is null)`
   }
   const open = await tx<{ id: number, step: 'read' | 'fill' }[]>`
-    select id, case when ${rubric.read.ocr} and read_at is null then 'read' else 'fill' end as step
+    select id, case when ${ocr} and read_at is null then 'read' else 'fill' end as step
     from documents
-    where batch_id = ${batch} and state = 'open' and (filled_at is null or (${rubric.read.ocr} and read_at is null))
+    where batch_id = ${batch} and state = 'open' and (filled_at is null or (${ocr} and read_at is null))
     order by position`
-  await queue.sendDocuments(tx, open)
+  await locked.queue.sendDocuments(tx, open)
 }

@@ -8,10 +8,10 @@ const looksUntilDead = 2
 const orphanSeconds = 15
 
 /**
- * Which worker holds which job, so that a dead worker's jobs are taken up at once instead of after their time-out.
+ * Which worker has the lease of which job, so that a dead worker's jobs are taken up at once instead of after their time-out.
  * A worker lives as long as its connection holds its advisory lock.
  */
-export class Holding {
+export class Leases {
   /** A connection for the lock alone: never closed for its age, and known when it breaks. */
   private readonly own: postgres.Sql
   private locked = false
@@ -22,11 +22,11 @@ export class Holding {
     this.own = postgres(url, { max: 1, max_lifetime: null, onnotice: () => undefined, onclose: () => (this.locked = false) })
   }
 
-  static async begin(sql: Sql, url: string): Promise<Holding> {
+  static async begin(sql: Sql, url: string): Promise<Leases> {
     const [row] = await sql<{ number: number }[]>`select nextval('worker_numbers')::int as number`
-    const holding = new Holding(sql, url, row!.number)
-    await holding.keepLock()
-    return holding
+    const leases = new Leases(sql, url, row!.number)
+    await leases.keepLock()
+    return leases
   }
 
   /** Takes the lock again where the connection that held it broke, as it does when PostgreSQL restarts. */
@@ -39,20 +39,20 @@ export class Holding {
   async take(job: string): Promise<void> {
     this.current.add(job)
     await this.sql`
-      insert into held_jobs (job, worker) values (${job}, ${this.worker})
+      insert into job_leases (job, worker) values (${job}, ${this.worker})
       on conflict (job) do update set worker = excluded.worker`
   }
 
   async release(job: string): Promise<void> {
     this.current.delete(job)
-    await this.sql`delete from held_jobs where job = ${job} and worker = ${this.worker}`
+    await this.sql`delete from job_leases where job = ${job} and worker = ${this.worker}`
   }
 
   /** Gives the jobs of dead workers, and those that nobody holds, back to the queue. */
   async takeBack(): Promise<number> {
     const back = await this.sql`
       with dead as (
-        delete from held_jobs
+        delete from job_leases
         where worker = any(${await this.deadWorkers()})
           -- What this worker could not let go of while the database was away.
           or (worker = ${this.worker} and job <> all(${[...this.current]}::uuid[]))
@@ -61,14 +61,14 @@ export class Holding {
       update pgboss.job set state = 'retry', start_after = now()
       where state = 'active'
         and (id in (select job from dead)
-          or (started_on < now() - make_interval(secs => ${orphanSeconds}) and id not in (select job from held_jobs)))
+          or (started_on < now() - make_interval(secs => ${orphanSeconds}) and id not in (select job from job_leases)))
       returning id`
     return back.length
   }
 
   private async deadWorkers(): Promise<number[]> {
     const rows = await this.sql<{ worker: number }[]>`
-      select distinct worker from held_jobs
+      select distinct worker from job_leases
       where worker <> ${this.worker}
         and worker not in (select objid::int from pg_locks where locktype = 'advisory' and classid = ${lockSpace} and granted
           -- Another copy may share the server.

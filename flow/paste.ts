@@ -1,9 +1,8 @@
-import type { Sql, Tx } from '../database'
-import type { Queue } from '../queue'
+import type { Actor } from '../core/model/actor'
+import { json } from '../store/database'
 import { arrange } from './arrange'
 import { changing, keepEdit, openToChange, type Corrected } from './correct'
-import { rubricOfBatch } from '../setup/rubrics'
-import { tell } from '../live'
+import type { Flow, LockedBatch } from './inBatch'
 
 /** Pages that go into a batch in front of a page, or at its end; cut ones are set aside where they came from. */
 export interface Paste { from: number, pages: readonly number[], into: number, before: number | null, cut: boolean }
@@ -12,38 +11,37 @@ export interface Paste { from: number, pages: readonly number[], into: number, b
  * Puts copies of another batch's pages, or of this one's, into a batch, with all that was found about them. Both
  * batches account for every side: the copies as a load of their own, what was cut as moved away.
  */
-export function pastePages(sql: Sql, queue: Queue, paste: Paste, person: string): Promise<Corrected> {
-  return changing(sql, queue, paste.into, async (tx) => {
-    const [{ known } = { known: 0 }] = await tx<{ known: number }[]>`
+export function pastePages(flow: Flow, actor: Exclude<Actor, { kind: 'worker' }>, paste: Paste): Promise<Corrected> {
+  const leaves = paste.cut && paste.from !== paste.into
+  return changing(flow, actor, leaves ? [paste.into, paste.from] : [paste.into], async ([into, from]) => {
+    const [{ known } = { known: 0 }] = await into!.tx<{ known: number }[]>`
       select count(*)::int as known from pages where batch_id = ${paste.from} and id = any(${[...paste.pages]}) and evidence is not null`
-    const leaves = paste.cut && paste.from !== paste.into
-    if (known !== new Set(paste.pages).size || (leaves && !await openToChange(tx, paste.from))) return false
-    const copies = await copyPages(tx, paste)
-    if (leaves) await sendAway(tx, queue, paste, person)
-    for (const [degrees, turned] of copies.turned) await keepEdit(tx, paste.into, { do: 'rotate', pages: turned, degrees }, person)
-    await keepEdit(tx, paste.into, { do: 'move', pages: copies.pages, before: paste.before, values: 'keep' }, person)
+    if (known !== new Set(paste.pages).size || (from && !await openToChange(from))) return false
+    const copies = await copyPages(into!, paste)
+    if (from) await sendAway(from, paste, actor.person)
+    for (const [degrees, turned] of copies.turned) await keepEdit(into!, { do: 'rotate', pages: turned, degrees }, actor.person)
+    await keepEdit(into!, { do: 'move', pages: copies.pages, before: paste.before, values: 'keep' }, actor.person)
     return true
   })
 }
 
-async function sendAway(tx: Tx, queue: Queue, { from, pages, into }: Paste, person: string): Promise<void> {
-  const [target] = await tx<{ name: string }[]>`select name from batches where id = ${into}`
-  await keepEdit(tx, from, { do: 'send-away', pages: [...pages], batch: into, name: target!.name }, person)
-  await arrange(tx, queue, from, await rubricOfBatch(tx, from))
-  await tell(tx, { about: 'batch', batch: from })
+async function sendAway(from: LockedBatch, { pages, into }: Paste, person: string): Promise<void> {
+  const [target] = await from.tx<{ name: string }[]>`select name from batches where id = ${into}`
+  await keepEdit(from, { do: 'send-away', pages: [...pages], batch: into, name: target!.name }, person)
+  await arrange(from)
 }
 
-async function copyPages(tx: Tx, { from, pages, into }: Paste): Promise<{ pages: number[], turned: Map<90 | 180 | 270, number[]> }> {
+async function copyPages({ tx }: LockedBatch, { from, pages, into }: Paste): Promise<{ pages: number[], turned: Map<90 | 180 | 270, number[]> }> {
   const [load] = await tx<{ id: number }[]>`
     insert into loads (batch_id, kind, state, source, ended_at)
     select ${into}, 'pages', 'ended', name, now() from batches where id = ${from}
     returning id`
   const rows = pages.map((id, at) => ({ id, at: at + 1 }))
   const copied = await tx<{ id: number, turned: 0 | 90 | 180 | 270 }[]>`
-    insert into pages (batch_id, load_id, load_side, position, place, sheet, side, half, source, source_page, blob, media_type, evidence, trouble, mono, colour, bytes, page_blob, thumbnail_blob, words, turned, born_digital)
+    insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type, evidence, trouble, mono, colour, bytes, page_blob, thumbnail_blob, words, turned, born_digital)
     select ${into}, ${load!.id}, wanted.at, last.position + wanted.at, last.position + wanted.at, last.sheet + wanted.at, side, half,
       batches.name || ', page ' || pages.position, source_page, blob, media_type, evidence, pages.trouble, mono, colour, bytes, page_blob, thumbnail_blob, words, turned, born_digital
-    from jsonb_to_recordset(${tx.json(rows)}) as wanted (id bigint, at int)
+    from jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, at int)
     join pages on pages.id = wanted.id and pages.batch_id = ${from}
     join batches on batches.id = pages.batch_id
     cross join (select coalesce(max(position), 0)::int as position, coalesce(max(sheet), 0)::int as sheet from pages where batch_id = ${into}) as last

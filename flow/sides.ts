@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { KeptEdit } from '../../core/model/edit'
-import { PageEvidence, Word, type Answer } from '../../core/model/evidence'
-import type { Rubric } from '../../core/model/rubric'
-import { correct } from '../../core/split/correct'
-import { splitPages } from '../../core/split/split'
-import { readsBeforeSplitting } from '../../core/split/textRule'
-import type { SplitOutcome, SplitPage } from '../../core/split/types'
-import type { Tx } from '../database'
+import { KeptEdit } from '../core/model/edit'
+import { PageEvidence, Word, type Answer } from '../core/model/evidence'
+import type { Rubric } from '../core/model/rubric'
+import { correct } from '../core/split/correct'
+import { splitPages } from '../core/split/split'
+import { readsBeforeSplitting } from '../core/split/textRule'
+import type { SplitOutcome, SplitPage } from '../core/split/types'
+import type { Tx } from '../store/database'
 
 /** A side as splitting sees it, and its identity; `out` says why it counts for nothing. */
 export type Side = SplitPage & { id: number, load: number, out: string | null }

@@ -1,6 +1,8 @@
-import type { Sql, Tx } from '../database'
-import { tell } from '../live'
-import type { Queue } from '../queue'
+import { worker } from '../core/model/actor'
+import { notify } from '../store/changes'
+import type { Sql, Tx } from '../store/database'
+import { paperIsComplete } from './complete'
+import { inBatch, type Flow, type LockedBatch } from './inBatch'
 
 /** Sides as they came from a device in one file, its bytes already in the blob store. */
 export interface ReceivedFile {
@@ -47,77 +49,66 @@ async function nextPlace(tx: Tx, batch: number, load: number, twoSided: boolean,
  * Commits a file's sides, behind those that the load has, and their examination together. Only after this may the
  * source be told that the file is taken; it gives each side once, so a side that came is a new one.
  */
-export async function receiveFile(sql: Sql, queue: Queue, file: ReceivedFile): Promise<void> {
-  await sql.begin(async (tx) => {
-    await tx`select 1 from batches where id = ${file.batch} for update`
-    await addSides(tx, queue, file)
-    await tell(tx, { about: 'batch', batch: file.batch })
-  })
+export function receiveFile(flow: Flow, file: ReceivedFile): Promise<void> {
+  return inBatch(flow, worker, file.batch, batch => addSides(batch, file))
 }
 
 /** Adds the sides of a load of files and ends it, once. */
-export async function takeFileApart(sql: Sql, queue: Queue, file: ReceivedFile & { complete: boolean }): Promise<void> {
-  await sql.begin(async (tx) => {
-    await tx`select 1 from batches where id = ${file.batch} for update`
-    const ended = await tx`update loads set state = 'ended', ended_at = now() where id = ${file.load} and state in ('asked', 'scanning') returning id`
-    if (ended.length) {
-      await addSides(tx, queue, file)
-      // Nobody will say that a watched folder's file is all: it is.
-      if (file.complete) await tx`update batches set state = 'sorting', completed_at = now() where id = ${file.batch} and state = 'receiving'`
-    }
-    await tell(tx, { about: 'batch', batch: file.batch })
+export function takeFileApart(flow: Flow, file: ReceivedFile & { complete: boolean }): Promise<void> {
+  return inBatch(flow, worker, file.batch, async (batch) => {
+    const ended = await batch.tx`update loads set state = 'ended', ended_at = now() where id = ${file.load} and state in ('asked', 'scanning') returning id`
+    if (!ended.length) return
+    await addSides(batch, file)
+    // Nobody will say that a watched folder's file is all: it is.
+    if (file.complete && batch.may('complete')) await paperIsComplete(batch)
   })
 }
 
-/** Adds a file's sides; the batch's row must be locked. */
-async function addSides(tx: Tx, queue: Queue, file: ReceivedFile): Promise<void> {
+/** Adds a file's sides. */
+async function addSides({ tx, queue }: LockedBatch, file: ReceivedFile): Promise<void> {
   for (const { page, halves } of file.sides) {
     const { position, loadSide, sheet, face } = await nextPlace(tx, file.batch, file.load, file.twoSided, file.paired)
     for (const [at, half] of halves.entries()) {
       const [added] = await tx<{ id: number }[]>`
-        insert into pages (batch_id, load_id, load_side, position, place, sheet, side, half, source, source_page, blob, media_type, replaces, stands_at)
+        insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type, replaces, stands_at)
         values (${file.batch}, ${file.load}, ${loadSide + at}, ${position + at}, ${position + at}, ${sheet}, ${face}, ${half},
           ${file.source}, ${page}, ${file.blob}, ${file.mediaType}, ${file.replaces},
           (select coalesce(stands_at, position) from pages
-            where id = coalesce(${file.replaces}::bigint, (select id from pages where document_id = ${file.joins} order by place desc limit 1))))
+            where id = coalesce(${file.replaces}::bigint, (select id from pages where document_id = ${file.joins} order by page_order desc limit 1))))
         returning id`
       await queue.send(tx, 'examine', { page: added!.id })
     }
   }
 }
 
-/** How many scanned sides of a load are stored. */
-export async function sidesOfLoad(sql: Sql, load: number): Promise<number> {
-  const [row] = await sql<{ sides: number }[]>`
-    select count(*)::int as sides from pages where load_id = ${load} and half is distinct from 'right'`
-  return row?.sides ?? 0
-}
-
 /** A load broke off between a sheet's sides: its front counts for nothing, since the sheet is scanned again. */
-export async function dropLoneFront(sql: Sql, load: number): Promise<void> {
-  await sql`
-    update pages set dropped = 'Its back did not come before the scan broke off; the sheet is scanned again with the next load.'
-    where id = (select id from pages where load_id = ${load} order by load_side desc limit 1) and side = 'front'`
-}
-
-/** Accounts for sides that the device gave and that never reached the store: a row each, with the reason, so that nothing is lost in silence. */
-export async function noteLostSides(sql: Sql, load: { id: number, batch_id: number }, count: number, twoSided: boolean, source: string): Promise<void> {
-  await sql.begin(async (tx) => {
-    await tx`select 1 from batches where id = ${load.batch_id} for update`
-    for (let side = 0; side < count; side++) {
-      const { position, loadSide, sheet, face } = await nextPlace(tx, load.batch_id, load.id, twoSided)
-      await tx`
-        insert into pages (batch_id, load_id, load_side, position, place, sheet, side, source, media_type, trouble)
-        values (${load.batch_id}, ${load.id}, ${loadSide}, ${position}, ${position}, ${sheet}, ${face}, ${source}, 'none',
-          'The device gave this side at the moment in which the worker stopped, and it was not stored; scan it again.')`
-    }
-    await tell(tx, { about: 'batch', batch: load.batch_id })
+export function dropLoneFront(flow: Flow, load: { id: number, batch_id: number }): Promise<void> {
+  return inBatch(flow, worker, load.batch_id, async (batch) => {
+    const [dropped] = await batch.tx<{ position: number }[]>`
+      update pages set dropped = 'Its back did not come before the scan broke off; the sheet is scanned again with the next load.'
+      where id = (select id from pages where load_id = ${load.id} order by load_side desc limit 1) and side = 'front'
+      returning position`
+    if (dropped) await batch.note({ what: 'drop lone front', new: { page: dropped.position } })
   })
 }
 
-/** A picture of a load's first side until it is examined. */
+/** Accounts for sides that the device gave and that never reached the store: a row each, with the reason, so that nothing is lost in silence. */
+export function noteLostSides(flow: Flow, load: { id: number, batch_id: number }, count: number, twoSided: boolean, source: string): Promise<void> {
+  return inBatch(flow, worker, load.batch_id, async (batch) => {
+    for (let side = 0; side < count; side++) {
+      const { position, loadSide, sheet, face } = await nextPlace(batch.tx, load.batch_id, load.id, twoSided)
+      await batch.tx`
+        insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, source, media_type, trouble)
+        values (${load.batch_id}, ${load.id}, ${loadSide}, ${position}, ${position}, ${sheet}, ${face}, ${source}, 'none',
+          'The device gave this side at the moment in which the worker stopped, and it was not stored; scan it again.')`
+    }
+    await batch.note({ what: 'lost sides', new: { load: load.id, count } })
+  })
+}
+
+/** A picture of a load's first side until it is examined. No change of the batch: whoever locks it need not wait for this. */
 export async function firstPicture(sql: Sql, load: number, thumbnail: string): Promise<void> {
   const [page] = await sql<{ batch_id: number }[]>`
     update pages set thumbnail_blob = ${thumbnail} where load_id = ${load} and load_side = 1 and thumbnail_blob is null and evidence is null returning batch_id`
-  if (page) await tell(sql, { about: 'batch', batch: page.batch_id })
+  if (page) await notify(sql, { about: 'batch', batch: page.batch_id })
 }

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
-import type { SplitDocument, SplitOutcome } from '../../core/split/types'
-import type { Tx } from '../database'
+import type { SplitDocument, SplitOutcome } from '../core/split/types'
+import { json, type Tx } from '../store/database'
 
 /** A correction cannot be made because a document that it touches has gone on. */
 export class Locked extends Error {}
@@ -16,7 +16,7 @@ interface Known { id: number, position: number, type: string | null, barcode: Re
 export async function storeDocuments(tx: Tx, batch: number, outcome: SplitOutcome, identities: ReadonlyMap<number, number>): Promise<Map<number, number>> {
   const known = await tx<Known[]>`
     select id, position, type, barcode, state, (read_at is not null or filled_at is not null) as kept,
-      (select coalesce(jsonb_agg(pages.id order by place), '[]') from pages where document_id = documents.id) as pages
+      (select coalesce(jsonb_agg(pages.id order by page_order), '[]') from pages where document_id = documents.id) as pages
     from documents
     where batch_id = ${batch}`
   const pagesIn = (document: SplitDocument) => document.pages.map(page => identities.get(page)!)
@@ -49,7 +49,7 @@ export async function storeDocuments(tx: Tx, batch: number, outcome: SplitOutcom
     insert into documents (batch_id, position, type, barcode, fields, missing, filled_at)
     select ${batch}, heir.position, heir.type, heir.barcode,
       coalesce(giver.fields, laid_by_values.fields, '{}'), coalesce(giver.missing, '{}'), giver.filled_at
-    from jsonb_to_recordset(${tx.json(heirs)}) as heir (position int, type text, barcode jsonb, first_page bigint, giver bigint)
+    from jsonb_to_recordset(${json(tx, heirs)}) as heir (position int, type text, barcode jsonb, first_page bigint, giver bigint)
     left join documents as giver on giver.id = heir.giver and giver.filled_at is not null
     left join laid_by_values on laid_by_values.batch_id = ${batch} and laid_by_values.first_page = heir.first_page and laid_by_values.type is not distinct from heir.type
     returning id, position`
@@ -57,7 +57,7 @@ export async function storeDocuments(tx: Tx, batch: number, outcome: SplitOutcom
   await tx`
     update documents
     set position = found.position, barcode = found.barcode
-    from jsonb_to_recordset(${tx.json(moved.map(({ id, position, barcode }) => ({ id, position, barcode })))}) as found (id bigint, position int, barcode jsonb)
+    from jsonb_to_recordset(${json(tx, moved.map(({ id, position, barcode }) => ({ id, position, barcode })))}) as found (id bigint, position int, barcode jsonb)
     where documents.id = found.id`
   const rows = [...staying].map(([position, { id }]) => ({ id, position }))
   return new Map([...rows, ...inserted].map(row => [row.position, row.id]))
@@ -69,7 +69,7 @@ async function layValuesBy(tx: Tx, batch: number, staying: readonly number[]): P
     insert into laid_by_values (batch_id, first_page, type, fields)
     select distinct on (first.id, documents.type) ${batch}, first.id, documents.type, typed.fields
     from documents
-    cross join lateral (select id from pages where document_id = documents.id order by place limit 1) as first
+    cross join lateral (select id from pages where document_id = documents.id order by page_order limit 1) as first
     cross join lateral (select jsonb_object_agg(key, value) as fields from jsonb_each(documents.fields) where value->>'from' = 'person') as typed
     where batch_id = ${batch} and documents.id <> all(${[...staying]}) and typed.fields is not null
     on conflict (batch_id, first_page, type) do update set fields = excluded.fields`
@@ -79,14 +79,14 @@ async function layValuesBy(tx: Tx, batch: number, staying: readonly number[]): P
 /** Stores what became of each side, in the order of the ribbon. */
 export async function storeFates(tx: Tx, batch: number, outcome: SplitOutcome, documents: ReadonlyMap<number, number>): Promise<void> {
   const rows = outcome.pages.map((page, at) => ({
-    position: page.page, place: at + 1, fate: page.fate, why: page.why, note: page.note, heading: page.heading, asks: page.asks, by_hand: page.byHand ?? false,
+    position: page.page, page_order: at + 1, fate: page.fate, why: page.why, note: page.note, heading: page.heading, asks: page.asks, by_hand: page.byHand ?? false,
     document_id: page.document === null ? null : documents.get(page.document) ?? null,
   }))
   await tx`
     update pages
-    set fate = found.fate, why = found.why, note = found.note, heading = found.heading, asks = found.asks, by_hand = found.by_hand, document_id = found.document_id, place = found.place
-    from jsonb_to_recordset(${tx.json(rows as never)}) as found (position int, place int, fate text, why text, note jsonb, heading boolean, asks boolean, by_hand boolean, document_id bigint)
+    set fate = found.fate, why = found.why, note = found.note, heading = found.heading, asks = found.asks, by_hand = found.by_hand, document_id = found.document_id, page_order = found.page_order
+    from jsonb_to_recordset(${json(tx, rows)}) as found (position int, page_order int, fate text, why text, note jsonb, heading boolean, asks boolean, by_hand boolean, document_id bigint)
     where pages.batch_id = ${batch} and pages.position = found.position
-      and (pages.fate, pages.why, pages.note, pages.heading, pages.asks, pages.by_hand, pages.document_id, pages.place)
-        is distinct from (found.fate, found.why, found.note, found.heading, found.asks, found.by_hand, found.document_id, found.place)`
+      and (pages.fate, pages.why, pages.note, pages.heading, pages.asks, pages.by_hand, pages.document_id, pages.page_order)
+        is distinct from (found.fate, found.why, found.note, found.heading, found.asks, found.by_hand, found.document_id, found.page_order)`
 }

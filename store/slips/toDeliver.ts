@@ -1,10 +1,7 @@
 import { z } from 'zod'
 import { FieldValue } from '../../core/model/ledger'
 import { LookupAnswers } from '../../core/model/lookup'
-import { documentSent } from '../documents/build'
 import type { Sql } from '../database'
-import { tell } from '../live'
-import type { Queue } from '../queue'
 
 export interface SlipToDeliver { id: number, document_id: number, edition: number, batch_id: number, destination_id: string, folder: string, people: string[], state: 'waiting' | 'delivered' | 'failed' }
 
@@ -39,39 +36,4 @@ export async function documentToDeliver(sql: Sql, { document_id: document, editi
     left join people on people.id = documents.indexed_by
     where documents.id = ${document}`
   return Facts.parse(row)
-}
-
-/** Notes an arrival, with what the other side answered. */
-export async function slipDelivered(sql: Sql, slip: SlipToDeliver, place: string, answer: string): Promise<void> {
-  await sql.begin(async (tx) => {
-    await tx`select 1 from batches where id = ${slip.batch_id} for update`
-    await tx`
-      update slips
-      set state = 'delivered', place = ${place}, answer = ${answer}, trouble = null, attempts = attempts + 1, delivered_at = now()
-      where id = ${slip.id} and state <> 'delivered'`
-    await documentSent(tx, slip.document_id, slip.batch_id)
-    await tell(tx, { about: 'sent', batch: slip.batch_id })
-  })
-}
-
-/** Notes a refusal; `last` says that nothing tries again by itself. */
-export async function slipRefused(sql: Sql, slip: SlipToDeliver, trouble: string, last: boolean): Promise<void> {
-  await sql.begin(async (tx) => {
-    await tx`
-      update slips
-      set state = ${last ? 'failed' : 'waiting'}, trouble = ${trouble}, attempts = attempts + 1
-      where id = ${slip.id} and state <> 'delivered'`
-    await tell(tx, { about: 'sent', batch: slip.batch_id })
-  })
-}
-
-/** Tries a failed delivery again. False where it has not failed. */
-export async function retrySlip(sql: Sql, queue: Queue, slip: SlipToDeliver): Promise<boolean> {
-  return sql.begin(async (tx) => {
-    const changed = await tx`update slips set state = 'waiting' where id = ${slip.id} and state = 'failed' returning id`
-    if (!changed.length) return false
-    await queue.send(tx, 'deliver', { slip: slip.id })
-    await tell(tx, { about: 'sent', batch: slip.batch_id })
-    return true
-  })
 }

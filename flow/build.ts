@@ -1,0 +1,30 @@
+import { worker } from '../core/model/actor'
+import type { ChosenSend } from '../core/model/choices'
+import type { LedgerFile } from '../core/model/ledger'
+import type { DocumentRow } from '../store/documents/read'
+import { documentSent } from './deliver'
+import { inBatch, type Flow } from './inBatch'
+
+/** Keeps a document's files and writes a slip for each destination, once. */
+export function documentBuilt(flow: Flow, document: DocumentRow, files: LedgerFile[], sends: ChosenSend[]): Promise<void> {
+  return inBatch(flow, worker, document.batch_id, async (batch) => {
+    const { tx, queue } = batch
+    const changed = await tx`update documents set built_at = now() where id = ${document.id} and built_at is null returning id`
+    if (!changed.length) return
+    for (const file of files) {
+      await tx`
+        insert into files (document_id, name, media_type, bytes, sha256, edition)
+        select id, ${file.name}, ${file.mediaType}, ${file.bytes}, ${file.sha256}, edition from documents where id = ${document.id}`
+    }
+    await batch.note({ what: 'build', document: document.id, new: files.map(({ name, sha256 }) => ({ name, sha256 })) })
+    for (const send of sends) {
+      const [slip] = await tx<{ id: number }[]>`
+        insert into slips (document_id, destination_id, folder, people, edition)
+        select id, ${send.to}, ${send.folder}, ${send.people}, edition from documents where id = ${document.id}
+        on conflict do nothing
+        returning id`
+      if (slip) await queue.send(tx, 'deliver', { slip: slip.id })
+    }
+    if (sends.length === 0) await documentSent(batch, document.id)
+  })
+}

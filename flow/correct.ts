@@ -1,0 +1,106 @@
+import type { Actor } from '../core/model/actor'
+import type { Edit, KeptEdit } from '../core/model/edit'
+import type { Answer } from '../core/model/evidence'
+import { json } from '../store/database'
+import { arrange } from './arrange'
+import { inBatches, type Flow, type LockedBatch } from './inBatch'
+import { editsOf } from './sides'
+
+export type Corrected = 'done' | 'busy' | 'nothing'
+type PersonAt = Exclude<Actor, { kind: 'worker' }>
+
+/**
+ * Makes a correction on the ribbon; what was undone before can then no longer be redone. `busy` where the machine
+ * works on the batch, or it has gone on.
+ * @throws {Locked} where a document that a person confirmed would change
+ */
+export function correctBatch(flow: Flow, actor: PersonAt, id: number, edit: Edit): Promise<Corrected> {
+  return changing(flow, actor, [id], async ([batch]) => {
+    const named = 'pages' in edit ? [...edit.pages, ...('before' in edit && edit.before !== null ? [edit.before] : [])] : [edit.page]
+    const [{ known } = { known: 0 }] = await batch!.tx<{ known: number }[]>`
+      select count(*)::int as known from pages where batch_id = ${id} and id = any(${named})`
+    if (known !== new Set(named).size) return false
+    await keepEdit(batch!, edit, actor.person)
+    return true
+  })
+}
+
+/** Keeps a change; what was undone before can then no longer be redone. */
+export async function keepEdit(batch: LockedBatch, edit: Edit | KeptEdit, person: string): Promise<void> {
+  const { tx, id } = batch
+  await tx`delete from corrections where batch_id = ${id} and undone`
+  await tx`insert into corrections (batch_id, edit, person) values (${id}, ${json(tx, edit)}, ${person})`
+  await batch.note({ what: 'correct', new: edit })
+}
+
+/** Keeps what a person says of a page that asks, and has the batch split anew. `nothing` where the page does not ask. */
+export function answerPage(flow: Flow, actor: PersonAt, page: { id: number, batch: number }, answer: Answer): Promise<Corrected> {
+  return changing(flow, actor, [page.batch], async ([batch]) => {
+    const asks = await batch!.tx`select 1 from pages where id = ${page.id} and batch_id = ${page.batch} and asks`
+    if (!asks.length) return false
+    await keepEdit(batch!, { do: 'answer', page: page.id, answer }, actor.person)
+    return true
+  })
+}
+
+/** Takes the last correction back. */
+export function undoCorrection(flow: Flow, actor: PersonAt, id: number): Promise<Corrected> {
+  return changing(flow, actor, [id], async ([batch]) => {
+    const [changed] = await batch!.tx<{ edit: unknown }[]>`
+      update corrections set undone = true
+      where id = (select max(id) from corrections where batch_id = ${id} and not undone)
+      returning edit`
+    if (changed) await batch!.note({ what: 'undo', old: changed.edit })
+    return changed !== undefined
+  })
+}
+
+/** Makes the correction again that was taken back last. */
+export function redoCorrection(flow: Flow, actor: PersonAt, id: number): Promise<Corrected> {
+  return changing(flow, actor, [id], async ([batch]) => {
+    const [changed] = await batch!.tx<{ edit: unknown }[]>`
+      update corrections set undone = false
+      where id = (select min(id) from corrections where batch_id = ${id} and undone)
+      returning edit`
+    if (changed) await batch!.note({ what: 'redo', new: changed.edit })
+    return changed !== undefined
+  })
+}
+
+/** Whether a batch's ribbon can be changed now: also while its documents are read, since typing on goes before the machine. */
+export async function openToChange({ tx, id, state }: LockedBatch): Promise<boolean> {
+  if (state === 'to fix' || state === 'to index') return true
+  if (state !== 'sorting') return false
+  const undecided = await tx`select 1 from pages where batch_id = ${id} and (fate is null or (evidence is null and trouble is null)) limit 1`
+  return undecided.length === 0
+}
+
+/** Makes a change where the first of these batches can be changed now, and arranges it anew. */
+export function changing(flow: Flow, actor: PersonAt, ids: readonly number[], change: (batches: LockedBatch[]) => Promise<boolean>): Promise<Corrected> {
+  return inBatches(flow, actor, ids, async (batches) => {
+    const [batch] = batches as [LockedBatch]
+    if (!await openToChange(batch)) return 'busy'
+    if (!await change(batches)) return 'nothing'
+    if (await turnPages(batch)) await batch.move('examine')
+    else await arrange(batch)
+    return 'done'
+  })
+}
+
+/** Has every page examined again whose turns no longer add up to what it was examined with. */
+async function turnPages({ tx, queue, id: batch }: LockedBatch): Promise<boolean> {
+  const turns = new Map<number, number>()
+  for (const edit of await editsOf(tx, batch)) {
+    if (edit.do === 'rotate') for (const page of edit.pages) turns.set(page, ((turns.get(page) ?? 0) + edit.degrees) % 360)
+  }
+  const rows = [...turns].map(([id, degrees]) => ({ id, degrees }))
+  const changed = await tx<{ id: number }[]>`
+    update pages
+    set turned = coalesce(wanted.degrees, 0), evidence = null, trouble = null, words = null
+    from pages as before
+    left join jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, degrees int) on wanted.id = before.id
+    where pages.id = before.id and pages.batch_id = ${batch} and pages.blob is not null and pages.turned <> coalesce(wanted.degrees, 0)
+    returning pages.id`
+  await queue.sendAll(tx, 'examine', changed.map(({ id }) => ({ page: id })))
+  return changed.length > 0
+}

@@ -1,0 +1,54 @@
+import { worker, type Actor } from '../core/model/actor'
+import type { SlipToDeliver } from '../store/slips/toDeliver'
+import { inBatch, type Flow, type LockedBatch } from './inBatch'
+
+/** Notes an arrival, with what the other side answered. */
+export function slipDelivered(flow: Flow, slip: SlipToDeliver, place: string, answer: string): Promise<void> {
+  return inBatch(flow, worker, slip.batch_id, async (batch) => {
+    const changed = await batch.tx`
+      update slips
+      set state = 'delivered', place = ${place}, answer = ${answer}, trouble = null, attempts = attempts + 1, delivered_at = now()
+      where id = ${slip.id} and state <> 'delivered'
+      returning id`
+    if (changed.length) await batch.note({ what: 'deliver', document: slip.document_id, new: { destination: slip.destination_id, place } })
+    await documentSent(batch, slip.document_id)
+  }, 'sent')
+}
+
+/** Notes a refusal; `last` says that nothing tries again by itself. */
+export function slipRefused(flow: Flow, slip: SlipToDeliver, trouble: string, last: boolean): Promise<void> {
+  return inBatch(flow, worker, slip.batch_id, async (batch) => {
+    await batch.tx`
+      update slips
+      set state = ${last ? 'failed' : 'waiting'}, trouble = ${trouble}, attempts = attempts + 1
+      where id = ${slip.id} and state <> 'delivered'`
+    if (last) await batch.note({ what: 'deliver failed', document: slip.document_id, new: { destination: slip.destination_id, trouble } })
+  }, 'sent')
+}
+
+/** Tries a failed delivery again. False where it has not failed. */
+export function retrySlip(flow: Flow, actor: Actor, slip: SlipToDeliver): Promise<boolean> {
+  return inBatch(flow, actor, slip.batch_id, async (batch) => {
+    const changed = await batch.tx`update slips set state = 'waiting' where id = ${slip.id} and state = 'failed' returning id`
+    if (!changed.length) return false
+    await batch.note({ what: 'deliver again', document: slip.document_id, new: { destination: slip.destination_id } })
+    await batch.queue.send(batch.tx, 'deliver', { slip: slip.id })
+    return true
+  }, 'sent')
+}
+
+/**
+ * A document is sent once no slip waits; a batch is done once all its documents are sent, and the code that opens its
+ * files is then forgotten.
+ */
+export async function documentSent(batch: LockedBatch, document: number): Promise<void> {
+  const { tx, id } = batch
+  await tx`
+    update documents set state = 'sent'
+    where id = ${document}
+      and not exists (select 1 from slips where document_id = ${document} and state <> 'delivered')`
+  const left = await tx`select 1 from documents where batch_id = ${id} and state <> 'sent' limit 1`
+  if (!batch.may('finish') || left.length) return
+  await batch.move('finish')
+  await tx`update batches set choices = choices - 'protect' where id = ${id}`
+}

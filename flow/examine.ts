@@ -1,0 +1,32 @@
+import { worker } from '../core/model/actor'
+import type { PageEvidence, Word } from '../core/model/evidence'
+import { json } from '../store/database'
+import type { PageToExamine } from '../store/pages/toExamine'
+import { splitWhenExamined } from './complete'
+import { inBatch, type Flow } from './inBatch'
+
+/** What examining found, or why there is nothing to find. */
+export type Examination =
+  | {
+    evidence: PageEvidence, mono: boolean, colour: 'mono' | 'grey' | 'colour', bytes: number, bornDigital: boolean
+    pageBlob: string, thumbnailBlob: string, words: Word[] | null
+  }
+  | { trouble: string }
+
+/** Stores what examining found, once, and asks for splitting after the batch's last side. */
+export function pageExamined(flow: Flow, page: PageToExamine, found: Examination): Promise<void> {
+  return inBatch(flow, worker, page.batch_id, async (batch) => {
+    const { tx } = batch
+    if ('trouble' in found) {
+      await tx`update pages set trouble = ${found.trouble} where id = ${page.id} and evidence is null and turned = ${page.turned}`
+    } else {
+      await tx`
+        update pages
+        set evidence = ${json(tx, found.evidence)}, mono = ${found.mono}, colour = ${found.colour}, bytes = ${found.bytes}, born_digital = ${found.bornDigital},
+          page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob},
+          words = ${found.words && json(tx, found.words)}, trouble = null
+        where id = ${page.id} and evidence is null and turned = ${page.turned}`
+    }
+    await splitWhenExamined(batch)
+  })
+}

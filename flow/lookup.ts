@@ -1,0 +1,30 @@
+import { z } from 'zod'
+import { missingFields } from '../core/index/fill'
+import type { Actor } from '../core/model/actor'
+import { FieldValue } from '../core/model/ledger'
+import { LookupAnswers, type LookupAnswer } from '../core/model/lookup'
+import type { DocumentType } from '../core/model/rubric'
+import { json } from '../store/database'
+import type { DocumentRow } from '../store/documents/read'
+import { inBatch, type Flow } from './inBatch'
+
+/** What a system answered, and the values that its record gives a document of this type. */
+export interface Lookup { type: DocumentType | null, system: string, answer: LookupAnswer, values: Record<string, FieldValue> }
+
+/** Keeps a newer answer, and the values that its record gives. False where the document is no longer open. */
+export function keepLookup(flow: Flow, actor: Actor, document: DocumentRow, { type, system, answer, values }: Lookup): Promise<boolean> {
+  return inBatch(flow, actor, document.batch_id, async (batch) => {
+    const { tx } = batch
+    const [row] = await tx<{ fields: unknown, lookups: unknown }[]>`
+      select fields, lookups from documents where id = ${document.id} and state = 'open' and filled_at is not null`
+    if (!row) return false
+    const fields = { ...z.record(z.string(), FieldValue).parse(row.fields), ...values }
+    const lookups = { ...LookupAnswers.parse(row.lookups), [system]: answer }
+    await tx`
+      update documents
+      set fields = ${json(tx, fields)}, missing = ${missingFields(type, fields)}, lookups = ${json(tx, lookups)}
+      where id = ${document.id}`
+    await batch.note({ what: 'look up', document: document.id, new: { system, chosen: answer.chosen } })
+    return true
+  })
+}

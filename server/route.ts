@@ -1,0 +1,96 @@
+import { createError, defineEventHandler, getQuery, getRouterParams, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import { z } from 'zod'
+import { byPerson, type Actor } from '../core/model/actor'
+import type { Person, Role } from '../core/model/views'
+import { requireBatch, requirePerson, requireRole, type Subject } from './access'
+import { bodyOf, checked } from './input'
+import { refusalOf } from './refusals'
+
+/**
+ * Who may: `anybody`, also without signing in; whoever is signed in; people with a role; or those who may see, or change,
+ * the batch to which the thing named by the path's `id` belongs. What one may not see is 404.
+ */
+export type May = 'anybody' | 'person' | Role | { see: Subject } | { change: Subject }
+
+type Signed<M> = M extends 'anybody' ? null : Person
+type Within<M> = M extends { see: Subject } | { change: Subject } ? number : null
+
+/** A thing of a batch is named by its number. */
+type PathOf<M, P extends z.ZodType> = M extends { see: Subject } | { change: Subject } ? { id: number } : z.infer<P>
+
+/** What a route works with: everything checked. */
+export interface Asked<M extends May, P, Q, B> {
+  event: H3Event
+  person: Signed<M>
+  /** The person as whoever makes a change; null where nobody is signed in. */
+  actor: M extends 'anybody' ? null : Exclude<Actor, { kind: 'worker' }>
+  /** The batch that decides who may. */
+  batch: Within<M>
+  params: P
+  query: Q
+  body: B
+}
+
+export interface Route<M extends May, P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, A> {
+  /** What it does, in a sentence. */
+  does: string
+  may: M
+  /** Where no thing of a batch is named. */
+  params?: P
+  query?: Q
+  body?: B
+  /** What a body may weigh, in bytes; `stream` where the route reads it itself, with a limit of its own. */
+  most?: number | 'stream'
+  /** What it answers, where other programs are told. */
+  answer?: z.ZodType<A>
+  /** The status of an answer that is no refusal. */
+  status?: number
+  run: (asked: Asked<M, PathOf<M, P>, z.infer<Q>, z.infer<B>>) => Promise<A> | A
+}
+
+/** What tests and descriptions need to know of a route. */
+export type RouteFacts = Pick<Route<May, z.ZodType, z.ZodType, z.ZodType, unknown>, 'does' | 'may' | 'params' | 'query' | 'body' | 'most' | 'answer' | 'status'>
+export type RouteHandler = EventHandler & { facts: RouteFacts }
+
+const Nothing = z.object({})
+const numbered = z.object({ id: z.coerce.number().int().positive().max(Number.MAX_SAFE_INTEGER) })
+/** A path with an identity in it. */
+export const Identity = z.object({ id: z.uuid() })
+
+/** Before anybody is signed in, a few kilobytes; else a megabyte. */
+const mostBytes = { anybody: 8 * 1024, person: 1024 * 1024 }
+
+/** The one way to make a route: who may, what comes in, what goes out. Refusals come out as sentences with their status. */
+export function defineRoute<
+  const M extends May, P extends z.ZodType = typeof Nothing, Q extends z.ZodType = typeof Nothing, B extends z.ZodType = typeof Nothing, A = unknown,
+>(route: Route<M, P, Q, B, A>): RouteHandler {
+  const { may } = route
+  const subject = typeof may !== 'object' ? null : 'see' in may ? may.see : may.change
+  const params = route.params ?? (subject === null ? Nothing : numbered)
+  const handler = defineEventHandler(async (event) => {
+    try {
+      // Who asks comes first: nobody learns what a route takes without being let in.
+      const signed = may === 'anybody' ? null : typeof may === 'string' && may !== 'person' ? await requireRole(event, may) : await requirePerson(event)
+      const path = checked(params, getRouterParams(event))
+      const batch = subject === null ? null : await requireBatch(signed!, subject, (path as { id: number }).id)
+      const query = route.query ? checked(route.query, getQuery(event)) : {}
+      const most = route.most ?? (signed ? mostBytes.person : mostBytes.anybody)
+      const body = route.body && most !== 'stream' ? await bodyOf(event, route.body, most) : {}
+      if (route.status) setResponseStatus(event, route.status)
+      const asked = { event, person: signed, actor: signed && byPerson(signed.id), batch, params: path, query, body }
+      return await route.run(asked as Asked<M, PathOf<M, P>, z.infer<Q>, z.infer<B>>)
+    } catch (error) {
+      throw refusalOf(error)
+    }
+  })
+  return Object.assign(handler, { facts: { ...route, params } })
+}
+
+/** An answer that is a file. */
+export function sendFile(event: H3Event, mediaType: string, headers: Record<string, string> = {}): void {
+  setResponseHeader(event, 'content-type', mediaType)
+  for (const [name, value] of Object.entries(headers)) setResponseHeader(event, name, value)
+}
+
+/** A refusal with a status of its own. */
+export const refuse = (statusCode: number, message: string, data?: unknown) => createError({ statusCode, message, ...(data === undefined ? {} : { data }) })

@@ -1,0 +1,54 @@
+import { z } from 'zod'
+import { Choices, ChosenSend } from '../../core/model/choices'
+import { Word } from '../../core/model/evidence'
+import { FieldValue } from '../../core/model/ledger'
+import type { Sql } from '../database'
+import type { DocumentRow } from './read'
+
+const Row = z.object({
+  fields: z.record(z.string(), FieldValue),
+  barcode: z.record(z.string(), z.string()),
+  batch: z.string(),
+  created: z.coerce.date(),
+  choices: Choices,
+  sends: z.array(ChosenSend),
+})
+
+const PageRow = z.object({
+  page_blob: z.string(),
+  mono: z.boolean(),
+  widthPx: z.int(),
+  heightPx: z.int(),
+  dpi: z.number(),
+  words: z.array(Word).nullable(),
+  sheet: z.int(),
+  blob: z.string().nullable(),
+  source_page: z.int(),
+  born_digital: z.boolean(),
+})
+
+/** What making a document's files needs to know. */
+export async function documentToBuild(sql: Sql, document: number) {
+  const [row] = await sql`
+    select documents.fields, documents.barcode, batches.name as batch, batches.created_at as created, batches.choices, batches.sends
+    from documents
+    join batches on batches.id = documents.batch_id
+    where documents.id = ${document}`
+  const pages = await sql`
+    select page_blob, mono, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx",
+      (evidence->>'dpi')::float as dpi, words, sheet, blob, source_page, born_digital
+    from pages
+    where document_id = ${document}
+    order by page_order`
+  return { ...Row.parse(row), pages: z.array(PageRow).parse(pages) }
+}
+
+/** Names of files that other documents of the batch already have. */
+export async function namesInBatch(sql: Sql, document: DocumentRow): Promise<Set<string>> {
+  const rows = await sql<{ name: string }[]>`
+    select files.name
+    from files
+    join documents on documents.id = files.document_id
+    where documents.batch_id = ${document.batch_id} and documents.id <> ${document.id}`
+  return new Set(rows.map(row => row.name))
+}

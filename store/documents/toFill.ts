@@ -1,0 +1,19 @@
+import { z } from 'zod'
+import { Word } from '../../core/model/evidence'
+import type { Tx } from '../database'
+
+/** What filling a document needs to know. */
+export async function documentToFill(tx: Tx, document: number) {
+  const [row] = await tx<{ type: string | null, barcode: unknown, given: unknown }[]>`
+    select type, barcode, given
+    from documents
+    join batches on batches.id = documents.batch_id
+    where documents.id = ${document}`
+  const pages = await tx<{ words: unknown }[]>`select words from pages where document_id = ${document} order by page_order`
+  return {
+    type: row?.type ?? null,
+    barcode: z.record(z.string(), z.string()).parse(row?.barcode ?? {}),
+    given: z.record(z.string(), z.string()).parse(row?.given ?? {}),
+    pages: pages.map(page => z.array(Word).parse(page.words ?? [])),
+  }
+}

@@ -1,0 +1,15 @@
+import type { Sql } from '../database'
+
+export interface PageToExamine { id: number, batch_id: number, side: 'front' | 'back', blob: string, source_page: number, half: 'left' | 'right' | null, turned: 0 | 90 | 180 | 270, done: boolean, behind: { blob: string, page: number } | null }
+
+export async function pageToExamine(sql: Sql, id: number): Promise<PageToExamine | null> {
+  const [row] = await sql<PageToExamine[]>`
+    select id, batch_id, side, blob, source_page, half, turned, (evidence is not null or trouble is not null) as done,
+      (select jsonb_build_object('blob', other.blob, 'page', other.source_page)
+        from pages as other
+        where other.load_id = pages.load_id and other.sheet = pages.sheet and other.side <> pages.side and pages.side = 'back'
+          and pages.half is null and other.half is null and other.blob is not null
+        limit 1) as behind
+    from pages where id = ${id}`
+  return row ?? null
+}
