@@ -88,23 +88,32 @@ export async function readableLanguages(): Promise<string[]> {
   return list.split('\n').slice(1).map(line => line.trim()).filter(Boolean)
 }
 
-/** Words of tesseract's TSV (level 5), page by page. Lines are numbered in reading order. */
+/** Words of tesseract's TSV (level 5), page by page. Lines, paragraphs and blocks are numbered in reading order. */
 function parseTable(table: string, count: number, dpi: number): Word[][] {
-  const pages = Array.from({ length: count }, (): { words: Word[], lines: Map<string, number> } => ({ words: [], lines: new Map() }))
+  const pages = Array.from({ length: count }, () => ({ words: [] as Word[], lines: numbering(), paragraphs: numbering(), blocks: numbering() }))
   const inches = (pixels: string) => Math.round(Number(pixels) / dpi * 1000) / 1000
   for (const row of table.split('\n').slice(1)) {
-    const [level, number, block, paragraph, line, , left, top, width, height, confidence, ...text] = row.split('\t')
+    const [level, number, block = '', paragraph = '', line = '', , left, top, width, height, confidence, ...text] = row.split('\t')
     const word = text.join('\t').trim()
     const page = pages[Number(number) - 1]
     if (!page || level !== '5' || word === '' || !left || !top || !width || !height) continue
-    const key = `${block}.${paragraph}.${line}`
-    if (!page.lines.has(key)) page.lines.set(key, page.lines.size)
     page.words.push({
       text: word,
       x: inches(left), y: inches(top), width: inches(width), height: inches(height),
       confidence: Math.max(0, Math.min(1, Number(confidence) / 100)),
-      line: page.lines.get(key)!,
+      line: page.lines(`${block}.${paragraph}.${line}`),
+      paragraph: page.paragraphs(`${block}.${paragraph}`),
+      block: page.blocks(block),
     })
   }
   return pages.map(page => page.words)
+}
+
+/** Numbers names from 0, in the order in which they first come. */
+function numbering(): (name: string) => number {
+  const known = new Map<string, number>()
+  return (name) => {
+    if (!known.has(name)) known.set(name, known.size)
+    return known.get(name)!
+  }
 }

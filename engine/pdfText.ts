@@ -23,12 +23,18 @@ export async function ownText(file: string, page: number): Promise<Word[] | null
   if (await isScan(file, page)) return null
   const html = (await runTool('pdftotext', ['-bbox-layout', '-f', String(page), '-l', String(page), file, '-'], { seconds: 30, memory: 1024 })).toString('utf8')
   const { html: { body: { doc } } } = Layout.parse(parser.parse(html))
-  const lines = doc.page.flow.flatMap(flow => flow.block.flatMap(block => block.line))
-  const words = lines.flatMap((line, at) => line.word.filter(word => word['#text'].trim() !== '').map((word): Word => ({
-    text: word['#text'].trim(),
-    x: word['@xMin'] / 72, y: word['@yMin'] / 72, width: (word['@xMax'] - word['@xMin']) / 72, height: (word['@yMax'] - word['@yMin']) / 72,
-    confidence: 1, line: at,
-  })))
+  const words: Word[] = []
+  let line = 0
+  doc.page.flow.flatMap(flow => flow.block).forEach((part, block) => {
+    for (const { word: found } of part.line) {
+      for (const word of found.filter(one => one['#text'].trim() !== '')) words.push({
+        text: word['#text'].trim(),
+        x: word['@xMin'] / 72, y: word['@yMin'] / 72, width: (word['@xMax'] - word['@xMin']) / 72, height: (word['@yMax'] - word['@yMin']) / 72,
+        confidence: 1, line, paragraph: block, block,
+      })
+      line++
+    }
+  })
   return words.length ? words : null
 }
 

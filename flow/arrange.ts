@@ -67,7 +67,7 @@ async function sendOn(locked: LockedBatch): Promise<void> {
     await tx`
       update documents set read_at = null
       where batch_id = ${batch} and state = 'open' and read_at is not null
-        and exists (select 1 from pages where document_id = documents.id and words is null)`
+        and exists (select 1 from pages where document_id = documents.id and pages.read_at is null)`
   }
   const open = await tx<{ id: number, step: 'read' | 'fill' }[]>`
     select id, case when ${ocr} and read_at is null then 'read' else 'fill' end as step

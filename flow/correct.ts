@@ -96,11 +96,12 @@ async function turnPages({ tx, queue, id: batch }: LockedBatch): Promise<boolean
   const rows = [...turns].map(([id, degrees]) => ({ id, degrees }))
   const changed = await tx<{ id: number }[]>`
     update pages
-    set turned = coalesce(wanted.degrees, 0), evidence = null, trouble = null, words = null
+    set turned = coalesce(wanted.degrees, 0), evidence = null, trouble = null, read_at = null
     from pages as before
     left join jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, degrees int) on wanted.id = before.id
     where pages.id = before.id and pages.batch_id = ${batch} and pages.blob is not null and pages.turned <> coalesce(wanted.degrees, 0)
     returning pages.id`
+  await tx`delete from page_words where page_id = any(${changed.map(({ id }) => id)})`
   await queue.sendAll(tx, 'examine', changed.map(({ id }) => ({ page: id })))
   return changed.length > 0
 }

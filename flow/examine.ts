@@ -2,6 +2,7 @@ import { worker } from '../core/model/actor'
 import type { PageEvidence, Word } from '../core/model/evidence'
 import { json } from '../store/database'
 import type { PageToExamine } from '../store/pages/toExamine'
+import { keepWords } from '../store/pages/words'
 import { splitWhenExamined } from './complete'
 import { inBatch, type Flow } from './inBatch'
 
@@ -20,12 +21,13 @@ export function pageExamined(flow: Flow, page: PageToExamine, found: Examination
     if ('trouble' in found) {
       await tx`update pages set trouble = ${found.trouble} where id = ${page.id} and evidence is null and turned = ${page.turned}`
     } else {
-      await tx`
+      const kept = await tx`
         update pages
         set evidence = ${json(tx, found.evidence)}, mono = ${found.mono}, colour = ${found.colour}, bytes = ${found.bytes}, born_digital = ${found.bornDigital},
-          page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob},
-          words = ${found.words && json(tx, found.words)}, trouble = null
-        where id = ${page.id} and evidence is null and turned = ${page.turned}`
+          page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob}, trouble = null
+        where id = ${page.id} and evidence is null and turned = ${page.turned}
+        returning id`
+      if (kept.length && found.words) await keepWords(tx, page.id, found.words)
     }
     await splitWhenExamined(batch)
   })

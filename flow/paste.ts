@@ -1,5 +1,6 @@
 import type { Actor } from '../core/model/actor'
 import { json } from '../store/database'
+import { copyWords } from '../store/pages/words'
 import { arrange } from './arrange'
 import { changing, keepEdit, openToChange, type Corrected } from './correct'
 import type { Flow, LockedBatch } from './inBatch'
@@ -38,15 +39,16 @@ async function copyPages({ tx }: LockedBatch, { from, pages, into }: Paste): Pro
     returning id`
   const rows = pages.map((id, at) => ({ id, at: at + 1 }))
   const copied = await tx<{ id: number, turned: 0 | 90 | 180 | 270 }[]>`
-    insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type, evidence, trouble, mono, colour, bytes, page_blob, thumbnail_blob, words, turned, born_digital)
+    insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type, evidence, trouble, mono, colour, bytes, page_blob, thumbnail_blob, read_at, turned, born_digital)
     select ${into}, ${load!.id}, wanted.at, last.position + wanted.at, last.position + wanted.at, last.sheet + wanted.at, side, half,
-      batches.name || ', page ' || pages.position, source_page, blob, media_type, evidence, pages.trouble, mono, colour, bytes, page_blob, thumbnail_blob, words, turned, born_digital
+      batches.name || ', page ' || pages.position, source_page, blob, media_type, evidence, pages.trouble, mono, colour, bytes, page_blob, thumbnail_blob, pages.read_at, turned, born_digital
     from jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, at int)
     join pages on pages.id = wanted.id and pages.batch_id = ${from}
     join batches on batches.id = pages.batch_id
     cross join (select coalesce(max(position), 0)::int as position, coalesce(max(sheet), 0)::int as sheet from pages where batch_id = ${into}) as last
     order by wanted.at
     returning id, turned`
+  await copyWords(tx, copied.map(({ id }, at) => ({ from: pages[at]!, to: id })))
   const turned = new Map<90 | 180 | 270, number[]>()
   for (const row of copied) if (row.turned) turned.set(row.turned, [...turned.get(row.turned) ?? [], row.id])
   return { pages: copied.map(row => row.id), turned }

@@ -1,11 +1,11 @@
-import { z } from 'zod'
 import { KeptEdit } from '../core/model/edit'
-import { PageEvidence, Word, type Answer } from '../core/model/evidence'
+import { PageEvidence, type Answer } from '../core/model/evidence'
 import type { Rubric } from '../core/model/rubric'
 import { correct } from '../core/split/correct'
 import { splitPages } from '../core/split/split'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import type { SplitOutcome, SplitPage } from '../core/split/types'
+import { unpackWords } from '../core/text/packedWords'
 import type { Tx } from '../store/database'
 
 /** A side as splitting sees it, and its identity; `out` says why it counts for nothing. */
@@ -23,7 +23,7 @@ export async function sidesOf(tx: Tx, batch: number, rubric: Rubric, edits: read
   for (const edit of edits) if (edit.do === 'answer') answers.set(edit.page, edit.answer)
   const rows = await tx<{ id: number, load_id: number, position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, words: unknown, joined: boolean, replaced_by: number | null, dropped: string | null }[]>`
     select pages.id, load_id, pages.position, pages.sheet, pages.side, pages.evidence, pages.trouble,
-      case when ${readsBeforeSplitting(rubric)} then pages.words end as words,
+      case when ${readsBeforeSplitting(rubric)} then (select words from page_words where page_id = pages.id) end as words,
       exists (select 1 from loads where loads.id = load_id and joins is not null) as joined,
       (select max(position) from pages as newer where newer.replaces = pages.id) as replaced_by,
       coalesce(dropped, case when exists (select 1 from loads where loads.id = load_id and loads.dropped) then 'Dropped: its load was cancelled, and what was scanned was not wanted.' end) as dropped
@@ -38,7 +38,7 @@ export async function sidesOf(tx: Tx, batch: number, rubric: Rubric, edits: read
     side: row.side,
     evidence: row.evidence === null ? null : PageEvidence.parse(row.evidence),
     trouble: row.trouble,
-    words: row.words === null ? null : z.array(Word).parse(row.words),
+    words: row.words === null ? null : unpackWords(row.words),
     // Pages that were added to a document belong to it, whatever stands on them.
     answer: answers.get(row.id) ?? (row.joined ? { as: 'continue' } : null),
     out: row.dropped ?? (row.replaced_by === null ? null : `Scanned again: page ${row.replaced_by} stands in its place.`),

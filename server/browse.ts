@@ -1,3 +1,4 @@
+import { createError, isError } from 'h3'
 import { z } from 'zod'
 import { connectorNamed } from '../connectors'
 import type { Browse } from '../connectors/connector'

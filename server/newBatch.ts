@@ -1,3 +1,4 @@
+import { createError } from 'h3'
 import { z } from 'zod'
 import { Choices, ChosenSend, forbiddenChoice } from '../core/model/choices'
 import { givenValues } from '../core/index/given'

@@ -1,4 +1,4 @@
-import type { H3Event } from 'h3'
+import { createError, getCookie, setCookie, type H3Event } from 'h3'
 import { panelByToken, type PanelRow } from '../store/setup/panels'
 import { store } from './context'
 

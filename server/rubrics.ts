@@ -1,4 +1,4 @@
-import type { H3Event } from 'h3'
+import { createError, setResponseStatus, type H3Event } from 'h3'
 import { issueText } from '../core/model/issues'
 import { readRubric } from '../core/model/readRubric'
 import type { Rubric } from '../core/model/rubric'

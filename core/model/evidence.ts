@@ -34,8 +34,13 @@ export const PageEvidence = z.object({
 })
 export type PageEvidence = z.infer<typeof PageEvidence>
 
-/** One recognised word. Inches from the top-left of the upright page; confidence 0 to 1. */
-export const Word = z.object({ text: z.string(), ...box, confidence: z.number(), line: z.int() })
+/**
+ * One recognised word. Inches from the top-left of the upright page; confidence 0 to 1. Lines, paragraphs and blocks are
+ * numbered from 0 over the page, as whoever read it found them.
+ */
+export const Word = z.object({
+  text: z.string(), ...box, confidence: z.number(), line: z.int(), paragraph: z.int().optional(), block: z.int().optional(),
+})
 export type Word = z.infer<typeof Word>
 
 /** What a person said about a page; kept apart from what the machine found. */

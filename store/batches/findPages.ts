@@ -11,7 +11,7 @@ export async function findPages(sql: Sql, batch: number, text: string): Promise<
       and (why ilike ${like}
         or exists (select 1 from jsonb_each_text(documents.barcode) as found where found.value ilike ${like})
         or exists (select 1 from jsonb_each(documents.fields) as found where found.value->>'value' ilike ${like})
-        or exists (select 1 from jsonb_array_elements(pages.words) as word where word->>'text' ilike ${like}))
+        or exists (select 1 from page_words where page_id = pages.id and plain ilike ${like}))
     order by pages.page_order`
   return rows.map(row => row.position)
 }

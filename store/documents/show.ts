@@ -5,7 +5,7 @@ export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail
   const [row] = await sql<DocumentDetail[]>`
     select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, missing, lookups, edition,
       people.name as indexed_by, indexed_at,
-      not exists (select 1 from pages where document_id = documents.id and words is null) as read
+      not exists (select 1 from pages where document_id = documents.id and pages.read_at is null) as read
     from documents
     left join people on people.id = documents.indexed_by
     where documents.id = ${id}`
@@ -43,10 +43,4 @@ export async function findPageImages(sql: Sql, id: number): Promise<PageImages |
   const [row] = await sql<PageImages[]>`
     select batch_id as batch, blob, source_page, page_blob, thumbnail_blob from pages where id = ${id}`
   return row ?? null
-}
-
-/** Words of a page, for filling a field by a click on the image. */
-export async function wordsOfPage(sql: Sql, id: number): Promise<unknown[]> {
-  const [row] = await sql<{ words: unknown[] | null }[]>`select words from pages where id = ${id}`
-  return row?.words ?? []
 }

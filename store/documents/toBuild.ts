@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Choices, ChosenSend } from '../../core/model/choices'
-import { Word } from '../../core/model/evidence'
 import { FieldValue } from '../../core/model/ledger'
+import { unpackWords } from '../../core/text/packedWords'
 import type { Sql } from '../database'
 import type { DocumentRow } from './read'
 
@@ -20,7 +20,7 @@ const PageRow = z.object({
   widthPx: z.int(),
   heightPx: z.int(),
   dpi: z.number(),
-  words: z.array(Word).nullable(),
+  words: z.unknown().transform(kept => unpackWords(kept ?? [])),
   sheet: z.int(),
   blob: z.string().nullable(),
   source_page: z.int(),
@@ -38,6 +38,7 @@ export async function documentToBuild(sql: Sql, document: number) {
     select page_blob, mono, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx",
       (evidence->>'dpi')::float as dpi, words, sheet, blob, source_page, born_digital
     from pages
+    left join page_words on page_id = pages.id
     where document_id = ${document}
     order by page_order`
   return { ...Row.parse(row), pages: z.array(PageRow).parse(pages) }

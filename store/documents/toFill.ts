@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Word } from '../../core/model/evidence'
+import { unpackWords } from '../../core/text/packedWords'
 import type { Tx } from '../database'
 
 /** What filling a document needs to know. */
@@ -9,11 +9,12 @@ export async function documentToFill(tx: Tx, document: number) {
     from documents
     join batches on batches.id = documents.batch_id
     where documents.id = ${document}`
-  const pages = await tx<{ words: unknown }[]>`select words from pages where document_id = ${document} order by page_order`
+  const pages = await tx<{ words: unknown }[]>`
+    select words from pages left join page_words on page_id = pages.id where document_id = ${document} order by page_order`
   return {
     type: row?.type ?? null,
     barcode: z.record(z.string(), z.string()).parse(row?.barcode ?? {}),
     given: z.record(z.string(), z.string()).parse(row?.given ?? {}),
-    pages: pages.map(page => z.array(Word).parse(page.words ?? [])),
+    pages: pages.map(page => unpackWords(page.words ?? [])),
   }
 }

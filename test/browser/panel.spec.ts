@@ -103,7 +103,7 @@ test('at the device, by thumb: pair, sign in, fill in, scan through a fault, com
   const link = /attachment\?box=new[^"]+/.exec(mailboxes)![0].replaceAll('&amp;', '&')
   const file = join(mkdtempSync(join(tmpdir(), 'rubricator-mail-')), 'mail.pdf')
   writeFileSync(file, Buffer.from(await (await fetch(`${running().standins.mailboxes}${link}`)).arrayBuffer()))
-  expect(execFileSync('pdfinfo', [file], { encoding: 'utf8' })).toMatch(new RegExp(`Pages: +${stack.truth.sides.filter(side => side.fate === 'kept').length}\\n`))
+  expect(execFileSync('pdfinfo', [file], { encoding: 'utf8' })).toMatch(new RegExp(`Pages: +${stack.truth.sides.filter(side => !side.blank).length}\\n`))
 
   await touch(page, 'What became of mine')
   await expect(page.getByRole('button', { name: /Scan to people/ }).first()).toContainText('done')

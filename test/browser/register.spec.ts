@@ -24,7 +24,7 @@ test('slips take their values from the vessel register; a person chooses where i
   await page.keyboard.press('Enter')
   await expect(page.getByRole('link', { name: `Enter values of ${truth.documents.length} documents` })).toBeVisible({ timeout: 200_000 })
   const batch = Number(/batches\/(\d+)/.exec(page.url())![1])
-  const { documents: slips } = await (await page.request.get(`/api/batches/${batch}`)).json() as { documents: { id: number, position: number }[] }
+  const { documents } = await (await page.request.get(`/api/batches/${batch}`)).json() as { documents: { id: number, position: number }[] }
   const open = async (which: typeof truth.documents[number]) => page.goto(`/documents/${documents.find(one => one.position === which.document)!.id}`)
 
   // One vessel: filled in, nothing to choose.

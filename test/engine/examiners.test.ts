@@ -34,16 +34,21 @@ it('counts pages in the process that may die alone', async () => {
 
 it('replaces a process that dies under a page once, and gives the page up when it dies twice', async () => {
   const ask = () => examiners.examine({ file: join(folder, 'one.jpg'), page: 1, side: 'front', rubric, folder: join(folder, 'out') })
+  const killed = new Set<number>()
+  /** Ends the process that is at the page, once there is one that was not ended yet. */
   const kill = async () => {
+    await expect.poll(() => examiners.processes.some(pid => !killed.has(pid)), { interval: 5, timeout: 20_000 }).toBe(true)
     await pause(30)
-    for (const pid of examiners.processes) process.kill(pid, 'SIGKILL')
+    for (const pid of examiners.processes.filter(one => !killed.has(one))) {
+      killed.add(pid)
+      process.kill(pid, 'SIGKILL')
+    }
   }
   const once = ask()
   await kill()
   expect((await once).outcome).toBe('examined')
   const twice = ask()
   await kill()
-  while (examiners.processes.length === 0) await pause(5)
   await kill()
   expect(await twice).toMatchObject({ outcome: 'unreadable', why: expect.stringContaining('twice; scan or export it again') as string })
   expect((await ask()).outcome).toBe('examined')

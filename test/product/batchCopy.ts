@@ -1,4 +1,5 @@
 import { openDatabase, type Sql, type Tx } from '../../store/database'
+import { copyWords } from '../../store/pages/words'
 import { running } from './running'
 
 let pool: Sql | null = null
@@ -37,7 +38,17 @@ export async function copyOf(batch: number, owner?: string): Promise<number> {
     const id = batches.get(batch)!
     const loads = await copyRows(tx, 'loads', batch, { batch_id: String(id), upload: 'null' })
     const documents = await copyRows(tx, 'documents', batch, { batch_id: String(id) })
-    await copyRows(tx, 'pages', batch, { batch_id: String(id), load_id: asCase('load_id', loads), document_id: asCase('document_id', documents) })
+    const pages = await copyRows(tx, 'pages', batch, { batch_id: String(id), load_id: asCase('load_id', loads), document_id: asCase('document_id', documents) })
+    await copyWords(tx, [...pages].map(([from, to]) => ({ from, to })))
     return id
   })
+}
+
+/** A file and a slip of a document, as they are after it was made. */
+export async function addFileAndSlip(document: number): Promise<{ file: number, slip: number }> {
+  const [file] = await database()<{ id: number }[]>`
+    insert into files (document_id, name, media_type, bytes, sha256) values (${document}, 'a.pdf', 'application/pdf', 1, ${'ab'.repeat(32)}) returning id`
+  const [slip] = await database()<{ id: number }[]>`
+    insert into slips (document_id, destination_id, state, trouble) values (${document}, 'records-office', 'failed', 'The folder is not there.') returning id`
+  return { file: file!.id, slip: slip!.id }
 }

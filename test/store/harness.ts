@@ -118,7 +118,7 @@ export async function sorted(...found: Partial<PageEvidence>[]): Promise<void> {
 
 /** Every document read and filled, as the machine would; what is typed already stays. */
 export async function fillAll(note: string | null = 'typed'): Promise<void> {
-  await sql`update pages set words = '[]' where batch_id = ${batch}`
+  await sql`update pages set read_at = now() where batch_id = ${batch}`
   for (const { id } of await documentsOfBatch(sql, batch)) {
     const document = (await findDocument(sql, id))!
     await documentRead(flow, document)

@@ -88,7 +88,7 @@ describe('steps that run twice', () => {
     const [first] = await documentsOfBatch(sql, batch)
     expect(first).toMatchObject({ position: 1, type: 'permit', barcode: 'MP26-04217' })
     expect(await jobs('read')).toHaveLength(2)
-    await sql`update pages set words = '[]' where batch_id = ${batch}`
+    await sql`update pages set read_at = now() where batch_id = ${batch}`
     await documentRead(flow, (await findDocument(sql, first!.id))!)
     await documentRead(flow, (await findDocument(sql, first!.id))!)
     expect(await jobs('fill')).toHaveLength(1)
@@ -101,7 +101,7 @@ describe('steps that run twice', () => {
     await sorted(code('MP26-04217'), blank)
     const id = (await documentsOfBatch(sql, batch))[0]!.id
     const document = async () => (await findDocument(sql, id))!
-    await sql`update pages set words = '[]' where document_id = ${id}`
+    await sql`update pages set read_at = now() where document_id = ${id}`
     await documentRead(flow, await document())
     await documentFilled(flow, await document(), { fields: {}, missing: [] }, {})
     expect((await showBatch(sql, batch))!.state).toBe('to index')

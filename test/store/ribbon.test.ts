@@ -8,6 +8,7 @@ import { awaitedValues, differencesOf } from '../../store/batches/expected'
 import { findPages } from '../../store/batches/findPages'
 import { ledgerOfBatch } from '../../store/batches/ledger'
 import { documentsOfBatch, noteOfPage, pagesOfBatch, showBatch } from '../../store/batches/show'
+import { keepWords } from '../../store/pages/words'
 import { addPerson, personByPassword } from '../../store/people/people'
 import { batch, blank, by, code, fillAll, flow, idOf, load, newBatch, owner, sorted, sql, unread } from './harness'
 
@@ -131,7 +132,7 @@ it('a batch is held by one person at a time, who may be relieved', async () => {
 it('pages are found by their note, their document\'s values and their words', async () => {
   await sorted(code('MP26-04217'), blank, {}, blank, code('MP26-04218'), blank)
   await fillAll('Harbour 100%')
-  await sql`update pages set words = '[{"text":"Survey"}]' where id = ${await idOf(3)}`
+  await keepWords(sql, await idOf(3), [{ text: 'Survey', x: 1, y: 1, width: 1, height: 0.2, confidence: 1, line: 0 }])
   expect(await findPages(sql, batch, '04218')).toEqual([5])
   expect(await findPages(sql, batch, 'survey')).toEqual([3])
   expect(await findPages(sql, batch, 'no ink')).toEqual([2, 4, 6])

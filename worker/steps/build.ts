@@ -21,7 +21,7 @@ export async function build(work: Work, { document: id }: { document: number }):
     fields: facts.fields, barcode: facts.barcode, created: facts.created,
     protect: facts.choices.protect ?? null,
     pages: facts.pages.map(page => ({
-      ...page, file: work.blobs.path(page.page_blob), words: page.words ?? [],
+      ...page, file: work.blobs.path(page.page_blob), words: page.words,
       ...(page.born_digital && page.blob ? { born: { file: work.blobs.path(page.blob), page: page.source_page } } : {}),
     })),
   })

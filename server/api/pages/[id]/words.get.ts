@@ -1,4 +1,4 @@
-import { wordsOfPage } from '../../../../store/documents/show'
+import { wordsOfPage } from '../../../../store/pages/words'
 import { store } from '../../../context'
 import { defineRoute } from '../../../route'
 
