@@ -3,6 +3,7 @@ import { notify } from '../store/changes'
 import type { Sql, Tx } from '../store/database'
 import { paperIsComplete } from './complete'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
+import { keepOrderOf } from './order'
 
 /** Sides as they came from a device in one file, its bytes already in the blob store. */
 export interface ReceivedFile {
@@ -26,21 +27,22 @@ export interface ReceivedSide { page: number, halves: readonly ('left' | 'right'
 
 /** Where the next side of a load stands. Sheets are counted on from the loads before. The batch's row must be locked. */
 async function nextPlace(tx: Tx, batch: number, load: number, twoSided: boolean, paired = false) {
-  const [last] = await tx<{ position: number, sheet: number, rows: number, sides: number, before: number }[]>`
+  const [last] = await tx<{ position: number, own: number | null, sheet: number, rows: number, sides: number, before: number }[]>`
     select coalesce(max(position), 0)::int as position,
       coalesce(max(sheet) filter (where load_id <> ${load} and dropped is null), 0)::int as sheet,
+      min(sheet) filter (where load_id = ${load})::int as own,
       count(*) filter (where load_id = ${load})::int as rows,
       count(*) filter (where load_id = ${load} and half is distinct from 'right')::int as sides,
       count(*) filter (where half is distinct from 'right')::int as before
     from pages
     where batch_id = ${batch}`
-  const { position, sheet, rows, sides, before } = last!
+  const { position, own, sheet, rows, sides, before } = last!
   const counted = paired ? before : sides
   const back = (twoSided || paired) && counted % 2 === 1
   return {
     position: position + 1,
     loadSide: rows + 1,
-    sheet: (paired ? 0 : sheet) + (twoSided || paired ? Math.floor(counted / 2) : counted) + 1,
+    sheet: (paired ? 0 : own === null ? sheet : own - 1) + (twoSided || paired ? Math.floor(counted / 2) : counted) + 1,
     face: back ? 'back' : 'front',
   }
 }
@@ -64,21 +66,25 @@ export function takeFileApart(flow: Flow, file: ReceivedFile & { complete: boole
   })
 }
 
-/** Adds a file's sides. */
-async function addSides({ tx, queue }: LockedBatch, file: ReceivedFile): Promise<void> {
+/** Adds a file's sides, numbered so that the order of the loads holds. */
+async function addSides(batch: LockedBatch, file: ReceivedFile): Promise<void> {
+  const { tx, queue } = batch
+  const added: { page: number }[] = []
   for (const { page, halves } of file.sides) {
     const { position, loadSide, sheet, face } = await nextPlace(tx, file.batch, file.load, file.twoSided, file.paired)
     for (const [at, half] of halves.entries()) {
-      const [added] = await tx<{ id: number }[]>`
+      const [row] = await tx<{ id: number }[]>`
         insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type, replaces, stands_at)
         values (${file.batch}, ${file.load}, ${loadSide + at}, ${position + at}, ${position + at}, ${sheet}, ${face}, ${half},
           ${file.source}, ${page}, ${file.blob}, ${file.mediaType}, ${file.replaces},
           (select coalesce(stands_at, position) from pages
             where id = coalesce(${file.replaces}::bigint, (select id from pages where document_id = ${file.joins} order by page_order desc limit 1))))
         returning id`
-      await queue.send(tx, 'examine', { page: added!.id })
+      added.push({ page: row!.id })
     }
   }
+  await queue.sendAll(tx, 'examine', added)
+  await keepOrderOf(batch, file.load, file.paired)
 }
 
 /** A load broke off between a sheet's sides: its front counts for nothing, since the sheet is scanned again. */

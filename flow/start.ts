@@ -6,6 +6,7 @@ import type { Queue } from '../store/queue'
 import { appendToTrail } from '../store/trail'
 import { loadRuns } from './complete'
 import { inBatch, type Flow } from './inBatch'
+import { placeOfUpload } from './order'
 
 export interface NewBatch {
   name: string
@@ -91,17 +92,17 @@ export function addFile(flow: Flow, actor: Actor, id: number, file: NewFile): Pr
       if (!batch.may('extend') || !open.length) return false
       await batch.move('extend')
     }
-    await addFileTo(batch.tx, batch.queue, id, file)
+    await addFileTo(batch.tx, batch.queue, id, file, await placeOfUpload(batch, file.upload))
     await batch.note({ what: 'file', new: { source: file.source, sha256: file.blob } })
     return true
   })
 }
 
-/** The same in a transaction; the batch's row must be locked or new. */
-export async function addFileTo(tx: Tx, queue: Queue, batch: number, file: NewFile): Promise<void> {
+/** The same in a transaction; the batch's row must be locked or new. @param began its place among the loads; the last where it is null */
+export async function addFileTo(tx: Tx, queue: Queue, batch: number, file: NewFile, began: number | null = null): Promise<void> {
   const [load] = await tx<{ id: number }[]>`
-    insert into loads (batch_id, kind, source, blob, upload, joins)
-    values (${batch}, ${file.kind}, ${file.source}, ${file.blob}, ${file.upload}, ${file.joins ?? null})
+    insert into loads (batch_id, kind, source, blob, upload, joins, began)
+    values (${batch}, ${file.kind}, ${file.source}, ${file.blob}, ${file.upload}, ${file.joins ?? null}, coalesce(${began}, nextval('load_order')))
     returning id`
   await queue.send(tx, 'receive', { load: load!.id })
 }

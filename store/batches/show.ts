@@ -30,7 +30,7 @@ export function loadsOfBatch(sql: Sql, batch: number): Promise<LoadView[]> {
 export function pagesOfBatch(sql: Sql, batch: number): Promise<PageView[]> {
   return sql<PageView[]>`
     select pages.id, pages.position, sheet, side, half,
-      (evidence is not null or pages.trouble is not null) as examined, read_at is not null as read,
+      (evidence is not null or pages.trouble is not null) as examined, pages.read_at is not null as read,
       left(thumbnail_blob, 8) as picture, turned,
       (evidence->>'widthPx')::float / (evidence->>'heightPx')::float as aspect,
       fate, by_hand as "byHand", pages.dropped is not null or loads.dropped as dropped, heading, asks, documents.position as document

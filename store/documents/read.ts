@@ -17,6 +17,6 @@ export function pagesToRead(sql: Sql, document: number): Promise<PageToRead[]> {
   return sql<PageToRead[]>`
     select id, page_blob, (evidence->>'dpi')::float as dpi
     from pages
-    where document_id = ${document} and read_at is null
+    where document_id = ${document} and pages.read_at is null
     order by page_order`
 }

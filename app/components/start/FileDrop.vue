@@ -10,11 +10,11 @@ const { uploads, busy, add, cancel, again } = useUploads(() => props.batch, () =
 watch(busy, is => emit('busy', is))
 
 const zone = useTemplateRef<HTMLElement>('zone')
-const { isOverDropZone } = useDropZone(zone, { onDrop: files => files && add(files) })
+const { isOverDropZone } = useDropZone(zone, { onDrop: files => void (files && add(files)) })
 const taken = '.pdf,.tif,.tiff,.jpg,.jpeg,.png,.webp'
 function chosen(event: Event) {
   const input = event.target as HTMLInputElement
-  if (input.files) add(input.files)
+  if (input.files) void add([...input.files])
   input.value = ''
 }
 const states = { waiting: 'waits', sending: 'on its way', safe: 'safely in', failed: 'did not arrive', cancelled: 'cancelled' }

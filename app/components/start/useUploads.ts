@@ -9,14 +9,23 @@ export function useUploads(batch: MaybeRefOrGetter<number>, joins: MaybeRefOrGet
   const uploads = ref<Upload[]>([])
   const files = new Map<string, File>()
   const requests = new Map<string, XMLHttpRequest>()
+  /** Files that are dropped in two goes are announced in two, one after the other. */
+  let announced = Promise.resolve()
   const of = (key: string) => uploads.value.find(one => one.key === key)!
 
-  function add(chosen: Iterable<File>) {
+  /** Tells the server the order first: pages stand in the order in which their files were chosen. */
+  async function add(chosen: Iterable<File>) {
+    const keys: string[] = []
     for (const file of chosen) {
       const key = crypto.randomUUID()
+      keys.push(key)
       files.set(key, file)
       uploads.value.push({ key, name: file.name, bytes: file.size, sent: 0, state: 'waiting', trouble: null, preview: pictures.includes(file.type) ? URL.createObjectURL(file) : null })
     }
+    if (!keys.length) return
+    // Where this fails, sending says why; a few are begun in the order given anyway.
+    announced = announced.then(() => ask(`/api/batches/${toValue(batch)}/uploads`, { method: 'POST', body: { uploads: keys } })).then(() => undefined, () => undefined)
+    await announced
     proceed()
   }
 
