@@ -10,9 +10,10 @@ const arrows = {
   store: ['core'],
   flow: ['core', 'store'],
   worker: ['core', 'engine', 'devices', 'connectors', 'store', 'flow'],
-  server: ['core', 'engine', 'devices', 'connectors', 'store', 'flow'],
-  cli: ['core', 'engine'],
-  app: ['core'],
+  server: ['core', 'engine', 'devices', 'connectors', 'store', 'flow', 'shared'],
+  cli: ['core', 'engine', 'store'],
+  shared: ['core'],
+  app: ['core', 'shared'],
   standins: [],
 }
 const folders = [...Object.keys(arrows), 'run', 'test']
@@ -38,7 +39,7 @@ export default tseslint.config(
       'no-empty': ['error', { allowEmptyCatch: false }],
       'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
       '@typescript-eslint/no-non-null-assertion': 'off',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/unified-signatures': 'off',
       'vue/multi-word-component-names': 'off',
       'vue/max-attributes-per-line': 'off',

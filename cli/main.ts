@@ -3,6 +3,8 @@ import { availableParallelism } from 'node:os'
 import { check } from './check'
 import { printSchema } from './schema'
 import { run } from './run'
+import { token } from './token'
+import { UsageError } from './usage'
 
 const usage = `rubricator run --rubric FILE --out DIR [--jobs N] [--json] INPUT…
     Turns scans (PDF, TIFF, JPEG, PNG, or folders of them) into documents, in the order given, as one batch.
@@ -10,10 +12,9 @@ rubricator check FILE
     Says whether a rubric is sound.
 rubricator schema
     Prints the rubric's JSON Schema.
+rubricator token add --for PERSON --scopes capture,read,index,manage [--name WHAT] | list | end ID
+    Makes, lists or ends the tokens that other programs show to a running copy.
 Ends with 0 all made, 1 internal error, 2 bad arguments or rubric, 3 some page unreadable or waiting for a person.`
-
-/** Bad arguments or a bad rubric: exit code 2. */
-export class UsageError extends Error {}
 
 /** Runs the command line and gives its exit code. */
 export async function main(args: string[]): Promise<number> {
@@ -51,6 +52,7 @@ async function dispatch([command, ...rest]: string[]): Promise<number> {
   switch (command) {
     case 'run': return run(runOptions(rest))
     case 'check': return check(onlyArgument(rest))
+    case 'token': return token(rest)
     case 'schema':
       if (rest.length) throw new UsageError(`schema takes no arguments; found "${rest[0]}".`)
       return printSchema()

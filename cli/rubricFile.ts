@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { issueText } from '../core/model/issues'
 import { readRubric } from '../core/model/readRubric'
 import type { Rubric } from '../core/model/rubric'
-import { UsageError } from './main'
+import { UsageError } from './usage'
 
 /** Reads and checks a rubric file. @throws {UsageError} with one line for each fault */
 export async function loadRubric(file: string): Promise<Rubric> {

@@ -23,7 +23,9 @@ export function documentBuilt(flow: Flow, document: DocumentRow, files: LedgerFi
         select id, ${send.to}, ${send.folder}, ${send.people}, edition from documents where id = ${document.id}
         on conflict do nothing
         returning id`
-      if (slip) await queue.send(tx, 'deliver', { slip: slip.id })
+      if (!slip) continue
+      batch.slips.add(slip.id)
+      await queue.send(tx, 'deliver', { slip: slip.id })
     }
     if (sends.length === 0) await documentSent(batch, document.id)
   })

@@ -1,4 +1,4 @@
-import type { Actor } from '../core/model/actor'
+import type { PersonActing } from '../core/model/actor'
 import type { Edit, KeptEdit } from '../core/model/edit'
 import type { Answer } from '../core/model/evidence'
 import { json } from '../store/database'
@@ -7,14 +7,13 @@ import { inBatches, type Flow, type LockedBatch } from './inBatch'
 import { editsOf } from './sides'
 
 export type Corrected = 'done' | 'busy' | 'nothing'
-type PersonAt = Exclude<Actor, { kind: 'worker' }>
 
 /**
  * Makes a correction on the ribbon; what was undone before can then no longer be redone. `busy` where the machine
  * works on the batch, or it has gone on.
  * @throws {Locked} where a document that a person confirmed would change
  */
-export function correctBatch(flow: Flow, actor: PersonAt, id: number, edit: Edit): Promise<Corrected> {
+export function correctBatch(flow: Flow, actor: PersonActing, id: number, edit: Edit): Promise<Corrected> {
   return changing(flow, actor, [id], async ([batch]) => {
     const named = 'pages' in edit ? [...edit.pages, ...('before' in edit && edit.before !== null ? [edit.before] : [])] : [edit.page]
     const [{ known } = { known: 0 }] = await batch!.tx<{ known: number }[]>`
@@ -34,7 +33,7 @@ export async function keepEdit(batch: LockedBatch, edit: Edit | KeptEdit, person
 }
 
 /** Keeps what a person says of a page that asks, and has the batch split anew. `nothing` where the page does not ask. */
-export function answerPage(flow: Flow, actor: PersonAt, page: { id: number, batch: number }, answer: Answer): Promise<Corrected> {
+export function answerPage(flow: Flow, actor: PersonActing, page: { id: number, batch: number }, answer: Answer): Promise<Corrected> {
   return changing(flow, actor, [page.batch], async ([batch]) => {
     const asks = await batch!.tx`select 1 from pages where id = ${page.id} and batch_id = ${page.batch} and asks`
     if (!asks.length) return false
@@ -44,7 +43,7 @@ export function answerPage(flow: Flow, actor: PersonAt, page: { id: number, batc
 }
 
 /** Takes the last correction back. */
-export function undoCorrection(flow: Flow, actor: PersonAt, id: number): Promise<Corrected> {
+export function undoCorrection(flow: Flow, actor: PersonActing, id: number): Promise<Corrected> {
   return changing(flow, actor, [id], async ([batch]) => {
     const [changed] = await batch!.tx<{ edit: unknown }[]>`
       update corrections set undone = true
@@ -56,7 +55,7 @@ export function undoCorrection(flow: Flow, actor: PersonAt, id: number): Promise
 }
 
 /** Makes the correction again that was taken back last. */
-export function redoCorrection(flow: Flow, actor: PersonAt, id: number): Promise<Corrected> {
+export function redoCorrection(flow: Flow, actor: PersonActing, id: number): Promise<Corrected> {
   return changing(flow, actor, [id], async ([batch]) => {
     const [changed] = await batch!.tx<{ edit: unknown }[]>`
       update corrections set undone = false
@@ -76,7 +75,7 @@ export async function openToChange({ tx, id, state }: LockedBatch): Promise<bool
 }
 
 /** Makes a change where the first of these batches can be changed now, and arranges it anew. */
-export function changing(flow: Flow, actor: PersonAt, ids: readonly number[], change: (batches: LockedBatch[]) => Promise<boolean>): Promise<Corrected> {
+export function changing(flow: Flow, actor: PersonActing, ids: readonly number[], change: (batches: LockedBatch[]) => Promise<boolean>): Promise<Corrected> {
   return inBatches(flow, actor, ids, async (batches) => {
     const [batch] = batches as [LockedBatch]
     if (!await openToChange(batch)) return 'busy'

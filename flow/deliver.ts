@@ -10,6 +10,7 @@ export function slipDelivered(flow: Flow, slip: SlipToDeliver, place: string, an
       set state = 'delivered', place = ${place}, answer = ${answer}, trouble = null, attempts = attempts + 1, delivered_at = now()
       where id = ${slip.id} and state <> 'delivered'
       returning id`
+    batch.slips.add(slip.id)
     if (changed.length) await batch.note({ what: 'deliver', document: slip.document_id, new: { destination: slip.destination_id, place } })
     await documentSent(batch, slip.document_id)
   }, 'sent')
@@ -22,6 +23,7 @@ export function slipRefused(flow: Flow, slip: SlipToDeliver, trouble: string, la
       update slips
       set state = ${last ? 'failed' : 'waiting'}, trouble = ${trouble}, attempts = attempts + 1
       where id = ${slip.id} and state <> 'delivered'`
+    batch.slips.add(slip.id)
     if (last) await batch.note({ what: 'deliver failed', document: slip.document_id, new: { destination: slip.destination_id, trouble } })
   }, 'sent')
 }
@@ -31,6 +33,7 @@ export function retrySlip(flow: Flow, actor: Actor, slip: SlipToDeliver): Promis
   return inBatch(flow, actor, slip.batch_id, async (batch) => {
     const changed = await batch.tx`update slips set state = 'waiting' where id = ${slip.id} and state = 'failed' returning id`
     if (!changed.length) return false
+    batch.slips.add(slip.id)
     await batch.note({ what: 'deliver again', document: slip.document_id, new: { destination: slip.destination_id } })
     await batch.queue.send(batch.tx, 'deliver', { slip: slip.id })
     return true

@@ -1,5 +1,5 @@
 import { missingFields, type Filled } from '../core/index/fill'
-import { worker, type Actor } from '../core/model/actor'
+import { worker, type PersonActing } from '../core/model/actor'
 import type { FieldValue } from '../core/model/ledger'
 import type { LookupAnswers } from '../core/model/lookup'
 import { typeOf } from '../core/model/rubric'
@@ -23,6 +23,7 @@ export function documentFilled(flow: Flow, document: DocumentRow, { fields, miss
         where before.id = ${document.id} and value->>'from' = 'person') as entered
       where documents.id = ${document.id} and filled_at is null
       returning documents.id`
+    batch.documents.add(document.id)
     if (changed.length) await settle(batch)
   })
 }
@@ -66,7 +67,7 @@ export interface Entry { fields: Record<string, FieldValue>, confirm: boolean }
  * Keeps what a person entered. Gives why nothing was kept: the document is no longer open, or it was to be confirmed
  * and is not whole; null where it was.
  */
-export function enterFields(flow: Flow, actor: Exclude<Actor, { kind: 'worker' }>, document: DocumentRow, { fields, confirm }: Entry): Promise<string | null> {
+export function enterFields(flow: Flow, actor: PersonActing, document: DocumentRow, { fields, confirm }: Entry): Promise<string | null> {
   return inBatch(flow, actor, document.batch_id, async (batch) => {
     const { tx, queue } = batch
     const rubric = await batch.rubric()

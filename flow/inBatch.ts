@@ -24,6 +24,9 @@ export class EditLocked extends Error {
 /** A batch whose row is locked, in the transaction that changes it. */
 export class LockedBatch {
   private known: Rubric | null = null
+  /** Documents and slips that the change is about, for whoever listens. */
+  readonly documents = new Set<number>()
+  readonly slips = new Set<number>()
 
   constructor(readonly tx: Tx, readonly queue: Queue, readonly actor: Actor, readonly id: number, public state: BatchState) {}
 
@@ -43,6 +46,7 @@ export class LockedBatch {
 
   /** Adds to the trail what was done to the batch or a document of it. */
   async note(act: Omit<Act, 'batch'>): Promise<void> {
+    if (act.document) this.documents.add(act.document)
     await appendToTrail(this.tx, this.actor, { ...act, batch: this.id })
   }
 
@@ -75,7 +79,7 @@ export async function inBatches<T>(
     })
     for (const { id } of batches) await refuseOthers(tx, actor, id)
     const done = await work(batches)
-    for (const { id: batch } of batches) await notify(tx, { about, batch })
+    for (const { id: batch, documents, slips } of batches) await notify(tx, { about, batch, documents: [...documents], slips: [...slips] })
     return done
   }) as T
 }

@@ -1,4 +1,4 @@
-import type { Actor } from '../core/model/actor'
+import type { PersonActing } from '../core/model/actor'
 import { json } from '../store/database'
 import { copyWords } from '../store/pages/words'
 import { arrange } from './arrange'
@@ -12,7 +12,7 @@ export interface Paste { from: number, pages: readonly number[], into: number, b
  * Puts copies of another batch's pages, or of this one's, into a batch, with all that was found about them. Both
  * batches account for every side: the copies as a load of their own, what was cut as moved away.
  */
-export function pastePages(flow: Flow, actor: Exclude<Actor, { kind: 'worker' }>, paste: Paste): Promise<Corrected> {
+export function pastePages(flow: Flow, actor: PersonActing, paste: Paste): Promise<Corrected> {
   const leaves = paste.cut && paste.from !== paste.into
   return changing(flow, actor, leaves ? [paste.into, paste.from] : [paste.into], async ([into, from]) => {
     const [{ known } = { known: 0 }] = await into!.tx<{ known: number }[]>`

@@ -6,11 +6,12 @@ import { Trouble } from './trouble'
 
 const leastFreeBytes = 500 * 1024 * 1024
 
-const SignIn = z.object({ name: z.string(), password: z.string(), pin: z.string(), badge: z.string(), roles: z.array(z.enum(['clerk', 'checker', 'steward'])) })
-export type SignIn = z.infer<typeof SignIn>
-
 // A copy from before something needed a key gets one.
 const newKey = z.string().default(() => randomBytes(24).toString('hex'))
+
+const SignIn = z.object({ name: z.string(), password: z.string(), pin: z.string(), badge: z.string(), roles: z.array(z.enum(['clerk', 'checker', 'steward'])), token: newKey })
+export type SignIn = z.infer<typeof SignIn>
+
 const Secrets = z.object({ databasePassword: z.string(), sessionPassword: z.string().min(32), registerKey: newKey, pinKey: newKey, readerKey: newKey, mailPassword: newKey, cloudPassword: newKey, signIns: z.array(SignIn) })
 export type Secrets = z.infer<typeof Secrets>
 
@@ -35,6 +36,7 @@ function demoSignIn(name: string, roles: SignIn['roles']): SignIn {
     password: `${word()}-${word()}-${randomInt(10, 100)}`,
     pin: String(randomInt(100000, 1000000)),
     badge: randomBytes(6).toString('hex').toUpperCase(),
+    token: randomBytes(24).toString('hex'),
   }
 }
 

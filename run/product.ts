@@ -20,7 +20,11 @@ export interface RunFile {
   app: string
   standins: Record<string, string>
   folders: Record<string, string>
-  signIns: SignIn[]
+  /** Its database, for the command line and for tests. */
+  database: string
+  signIns: Omit<SignIn, 'token'>[]
+  /** What other programs call, and a token for each of the demo's people. */
+  api: { base: string, tokens: Record<string, string> }
 }
 
 const Ready = z.object({ ready: z.literal(true) })
@@ -74,7 +78,9 @@ export class Product {
         'mailboxes': standins.mailboxes, 'cloud-folder': standins.cloud.page,
       },
       folders: { 'network-folder': folder },
-      signIns: empty ? [] : secrets.signIns,
+      signIns: empty ? [] : secrets.signIns.map(({ token: _, ...person }) => person),
+      api: { base: `${app}/api/v1`, tokens: empty ? {} : Object.fromEntries(secrets.signIns.map(person => [person.name, person.token])) },
+      database: this.database.url,
     }
     await writeFile(join(data, 'run.json.part'), `${JSON.stringify(found, null, 2)}\n`, { mode: 0o600 })
     await rename(join(data, 'run.json.part'), join(data, 'run.json'))

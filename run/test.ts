@@ -75,7 +75,7 @@ async function withProduct(work: (env: Record<string, string>) => Promise<void>)
   try {
     const begun = Date.now()
     await product.start()
-    const env = { RUBRICATOR_DATA: data, RUBRICATOR_DATABASE_URL: product.database!.url }
+    const env = { RUBRICATOR_DATA: data }
     Object.assign(process.env, env)
     const { scanSample } = await import('../test/product/sample')
     const sample = await scanSample()

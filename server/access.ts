@@ -1,7 +1,8 @@
-import { createError, type H3Event } from 'h3'
-import type { Person, Role } from '../core/model/views'
+import { createError, getRequestHeader, type H3Event } from 'h3'
+import type { Person, Role, Scope } from '../core/model/views'
 import { personById } from '../store/people/people'
 import { batchOf, type Subject } from '../store/people/rights'
+import { personByApiToken } from '../store/people/tokens'
 import { store } from './context'
 import { notThere } from './refusals'
 
@@ -13,6 +14,15 @@ export async function requirePerson(event: H3Event): Promise<Person> {
   const person = user ? await personById(store().sql, user.id) : null
   if (!person) throw createError({ statusCode: 401, message: 'Sign in first.' })
   return person
+}
+
+/** Whom the program that asks acts for; 401 where it shows no token that is known, 403 where that has not this scope. */
+export async function requireToken(event: H3Event, scope: Scope): Promise<{ person: Person, token: string }> {
+  const shown = /^Bearer ([\w.~+/-]{1,200}=*)$/i.exec(getRequestHeader(event, 'authorization') ?? '')?.[1]
+  const found = shown ? await personByApiToken(store().sql, shown) : null
+  if (!found) throw createError({ statusCode: 401, message: 'Show a token that was made under Set-up: “Authorization: Bearer …”. It may have been ended.' })
+  if (!found.scopes.includes(scope)) throw createError({ statusCode: 403, message: `This token has not the scope “${scope}”. Ask a steward for one that has.` })
+  return found
 }
 
 export async function requireRole(event: H3Event, ...roles: Role[]): Promise<Person> {

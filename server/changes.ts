@@ -1,4 +1,6 @@
+import type { Person } from '../core/model/views'
 import { subscribe, type Change } from '../store/changes'
+import { batchOf } from '../store/people/rights'
 import { store } from './context'
 
 type Listener = (change: Change | null) => void
@@ -16,4 +18,13 @@ export const changes = {
     })
     return () => listeners.delete(listener)
   },
+}
+
+/** Whether a person may hear of a change; asked once for each batch while they listen. */
+export function mayHear(person: Person): (change: Change) => Promise<boolean> {
+  const known = new Map<number, Promise<boolean>>()
+  return ({ batch }) => {
+    if (!known.has(batch)) known.set(batch, batchOf(store().sql, person, 'batch', batch).then(found => found !== null))
+    return known.get(batch)!
+  }
 }

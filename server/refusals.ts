@@ -1,6 +1,8 @@
-import { createError, isError, type H3Error } from 'h3'
+import { createError, isError, setResponseHeader, setResponseStatus, type H3Error, type H3Event } from 'h3'
+import type { z } from 'zod'
 import { EditLocked, NoSuchBatch } from '../flow/inBatch'
 import { Locked } from '../flow/storeOutcome'
+import type { Problem } from '../shared/views/api'
 
 /** What was asked cannot be done in the present state. */
 export const conflict = (message: string) => createError({ statusCode: 409, message })
@@ -13,4 +15,24 @@ export function refusalOf(error: unknown): H3Error | Error {
   if (error instanceof EditLocked || error instanceof Locked) return conflict(error.message)
   if (error instanceof NoSuchBatch) return notThere()
   return isError(error) || error instanceof Error ? error : new Error(String(error))
+}
+
+const titles: Record<number, string> = {
+  400: 'Not understood', 401: 'No token', 403: 'Not allowed', 404: 'Not there', 409: 'Not now', 413: 'Too large', 415: 'Not this kind', 422: 'Not sound',
+  429: 'Too often', 502: 'The other side failed', 507: 'No room',
+}
+
+/** Answers a refusal as RFC 9457 has it. What was not meant for other programs is said in the log alone. */
+export function problemOf(event: H3Event, error: H3Error | Error): z.infer<typeof Problem> {
+  const status = isError(error) ? error.statusCode : 500
+  const known = isError(error) && status < 500 || status === 507 || status === 502
+  if (!known) console.error(error)
+  setResponseStatus(event, status)
+  setResponseHeader(event, 'content-type', 'application/problem+json')
+  const issues = isError(error) && Array.isArray(error.data) ? error.data as { path: string, message: string }[] : null
+  return {
+    type: 'about:blank', title: titles[status] ?? 'Failed', status,
+    detail: known ? error.message : 'Something failed on our side; what it was stands in the log. Ask again later.',
+    ...issues ? { issues } : {},
+  }
 }

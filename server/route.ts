@@ -1,10 +1,10 @@
 import { createError, defineEventHandler, getQuery, getRouterParams, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import { z } from 'zod'
-import { byPerson, type Actor } from '../core/model/actor'
-import type { Person, Role } from '../core/model/views'
-import { requireBatch, requirePerson, requireRole, type Subject } from './access'
+import { byPerson, type PersonActing } from '../core/model/actor'
+import type { Person, Role, Scope } from '../core/model/views'
+import { requireBatch, requirePerson, requireRole, requireToken, type Subject } from './access'
 import { bodyOf, checked } from './input'
-import { refusalOf } from './refusals'
+import { problemOf, refusalOf } from './refusals'
 
 /**
  * Who may: `anybody`, also without signing in; whoever is signed in; people with a role; or those who may see, or change,
@@ -16,14 +16,14 @@ type Signed<M> = M extends 'anybody' ? null : Person
 type Within<M> = M extends { see: Subject } | { change: Subject } ? number : null
 
 /** A thing of a batch is named by its number. */
-type PathOf<M, P extends z.ZodType> = M extends { see: Subject } | { change: Subject } ? { id: number } : z.infer<P>
+type PathOf<M, P extends z.ZodType> = M extends { see: Subject } | { change: Subject } ? { id: number } & z.infer<P> : z.infer<P>
 
 /** What a route works with: everything checked. */
 export interface Asked<M extends May, P, Q, B> {
   event: H3Event
   person: Signed<M>
   /** The person as whoever makes a change; null where nobody is signed in. */
-  actor: M extends 'anybody' ? null : Exclude<Actor, { kind: 'worker' }>
+  actor: M extends 'anybody' ? null : PersonActing
   /** The batch that decides who may. */
   batch: Within<M>
   params: P
@@ -35,6 +35,8 @@ export interface Route<M extends May, P extends z.ZodType, Q extends z.ZodType, 
   /** What it does, in a sentence. */
   does: string
   may: M
+  /** For other programs, which show a token with this scope instead of signing in; refusals go out as RFC 9457 has them. */
+  scope?: Scope
   /** Where no thing of a batch is named. */
   params?: P
   query?: Q
@@ -49,7 +51,7 @@ export interface Route<M extends May, P extends z.ZodType, Q extends z.ZodType, 
 }
 
 /** What tests and descriptions need to know of a route. */
-export type RouteFacts = Pick<Route<May, z.ZodType, z.ZodType, z.ZodType, unknown>, 'does' | 'may' | 'params' | 'query' | 'body' | 'most' | 'answer' | 'status'>
+export type RouteFacts = Pick<Route<May, z.ZodType, z.ZodType, z.ZodType, unknown>, 'does' | 'may' | 'scope' | 'params' | 'query' | 'body' | 'most' | 'answer' | 'status'>
 export type RouteHandler = EventHandler & { facts: RouteFacts }
 
 const Nothing = z.object({})
@@ -70,20 +72,34 @@ export function defineRoute<
   const handler = defineEventHandler(async (event) => {
     try {
       // Who asks comes first: nobody learns what a route takes without being let in.
-      const signed = may === 'anybody' ? null : typeof may === 'string' && may !== 'person' ? await requireRole(event, may) : await requirePerson(event)
-      const path = checked(params, getRouterParams(event))
-      const batch = subject === null ? null : await requireBatch(signed!, subject, (path as { id: number }).id)
+      const { person, actor } = await whoAsks(event, may, route.scope)
+      const path = checked(params, getRouterParams(event, { decode: true }))
+      const batch = subject === null ? null : await requireBatch(person!, subject, (path as { id: number }).id)
       const query = route.query ? checked(route.query, getQuery(event)) : {}
-      const most = route.most ?? (signed ? mostBytes.person : mostBytes.anybody)
+      const most = route.most ?? (person ? mostBytes.person : mostBytes.anybody)
       const body = route.body && most !== 'stream' ? await bodyOf(event, route.body, most) : {}
       if (route.status) setResponseStatus(event, route.status)
-      const asked = { event, person: signed, actor: signed && byPerson(signed.id), batch, params: path, query, body }
+      const asked = { event, person, actor, batch, params: path, query, body }
       return await route.run(asked as Asked<M, PathOf<M, P>, z.infer<Q>, z.infer<B>>)
     } catch (error) {
-      throw refusalOf(error)
+      const refusal = refusalOf(error)
+      if (route.scope === undefined) throw refusal
+      return problemOf(event, refusal)
     }
   })
   return Object.assign(handler, { facts: { ...route, params } })
+}
+
+interface Asker { person: Person | null, actor: PersonActing | null }
+
+async function whoAsks(event: H3Event, may: May, scope: Scope | undefined): Promise<Asker> {
+  if (may === 'anybody') return { person: null, actor: null }
+  if (scope !== undefined) {
+    const { person, token } = await requireToken(event, scope)
+    return { person, actor: { kind: 'token', person: person.id, token } }
+  }
+  const person = typeof may === 'string' && may !== 'person' ? await requireRole(event, may) : await requirePerson(event)
+  return { person, actor: byPerson(person.id) }
 }
 
 /** An answer that is a file. */

@@ -1,13 +1,17 @@
 import type { Sql, Tx } from './database'
 
 /** What changed: told to every process, and by the web server to every browser that may know. */
-export interface Change { about: 'batch' | 'sent', batch: number }
+export interface Change { about: 'batch' | 'sent', batch: number, documents?: number[], slips?: number[] }
 
 const channel = 'rubricator_changes'
 
-/** Tells of a change when the transaction commits. */
-export async function notify(tx: Tx, change: Change): Promise<void> {
-  await tx`select pg_notify(${channel}, ${JSON.stringify(change)})`
+// A notification holds less than 8,000 bytes.
+const mostNamed = 200
+
+/** Tells of a change when the transaction commits; what it names besides its batch is left out where it is very much. */
+export async function notify(tx: Tx, { documents = [], slips = [], ...change }: Change): Promise<void> {
+  const named = documents.length + slips.length <= mostNamed
+  await tx`select pg_notify(${channel}, ${JSON.stringify({ ...change, ...named && documents.length ? { documents } : {}, ...named && slips.length ? { slips } : {} })})`
 }
 
 /** Calls back for each change, and once with null after every reconnection, when some may have been missed. */

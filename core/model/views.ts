@@ -8,6 +8,7 @@ import type { FeederFault } from './feederFault'
 import type { Answer, ReadCode, UnreadCode } from './evidence'
 import type { LookupAnswers } from './lookup'
 import type { Fate, FieldValue, Totals } from './ledger'
+import type { BatchState } from './batchState'
 import type { Choices } from './choices'
 import type { Changeable, DocumentType, Field, Rubric } from './rubric'
 
@@ -16,8 +17,11 @@ import type { Changeable, DocumentType, Field, Rubric } from './rubric'
 export type Role = 'clerk' | 'checker' | 'steward'
 export interface Person { id: string, name: string, roles: Role[] }
 
-export const batchStates = ['receiving', 'sorting', 'to fix', 'to index', 'to check', 'sending', 'done', 'held', 'abandoned'] as const
-export type BatchState = typeof batchStates[number]
+/** What a program may do with its token: hand in, look, enter values, set up. */
+export const scopes = ['capture', 'read', 'index', 'manage'] as const
+export type Scope = typeof scopes[number]
+export interface TokenView { id: string, name: string, person: string, scopes: Scope[], madeAt: string, endedAt: string | null }
+
 export type DocumentState = 'open' | 'indexed' | 'checked' | 'sent'
 export type LoadState = 'asked' | 'scanning' | 'ended' | 'failed' | 'cancelled'
 export type SlipState = 'waiting' | 'delivered' | 'failed'
@@ -214,7 +218,7 @@ export interface TryOutcome { comparison: Comparison, pages: { page: number, id:
 export type { Comparison, Difference, Expected, RubricChange }
 /** The first of the pages that ask, and how many there are in all. */
 export interface Questions { questions: Question[], count: number }
-export type { Answer, Edit }
+export type { Answer, BatchState, Edit }
 
 export interface PageOfDocument { id: number, picture: string | null, position: number, sheet: number, side: 'front' | 'back', widthPx: number, heightPx: number, dpi: number, why: string }
 export interface FileOfDocument { id: number, name: string, media_type: string, bytes: number, sha256: string, edition: number }

@@ -1,9 +1,11 @@
 import { readFile } from 'node:fs/promises'
 import { issueText } from '../../core/model/issues'
 import { readRubric } from '../../core/model/readRubric'
+import { scopes } from '../../core/model/views'
 import type { Sql } from '../../store/database'
 import { addAddress } from '../../store/people/addresses'
-import { addPerson } from '../../store/people/people'
+import { addPerson, personByName } from '../../store/people/people'
+import { addToken } from '../../store/people/tokens'
 import { putDestination } from '../../store/setup/destinations'
 import { putDevice } from '../../store/setup/devices'
 import { setReaderKey } from '../../store/setup/panels'
@@ -28,7 +30,11 @@ export interface Standins {
 
 /** Puts the demo's people, rubrics, device and destinations into the store. May run at every start. */
 export async function seed(sql: Sql, demo: Standins & { signIns: SignIn[], pinKey: string, readerKey: string, networkFolder: string }): Promise<void> {
-  for (const person of demo.signIns) await addPerson(sql, person, demo.pinKey)
+  for (const person of demo.signIns) {
+    await addPerson(sql, person, demo.pinKey)
+    const known = await personByName(sql, person.name)
+    if (known) await addToken(sql, { person: known, name: 'Demo', scopes }, person.token)
+  }
   for (const [name, mail] of addresses) await addAddress(sql, { name, mail, by: null })
   for (const file of rubrics) {
     const read = readRubric(JSON.parse(await readFile(new URL(`${file}.rubric.json`, import.meta.url), 'utf8')))

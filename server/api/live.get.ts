@@ -1,8 +1,5 @@
 import { createEventStream } from 'h3'
-import type { Change } from '../../store/changes'
-import { batchOf } from '../../store/people/rights'
-import { changes } from '../changes'
-import { store } from '../context'
+import { changes, mayHear } from '../changes'
 import { defineRoute } from '../route'
 
 const beatSeconds = 20
@@ -12,11 +9,7 @@ export default defineRoute({
   may: 'person',
   async run({ event, person }) {
     const stream = createEventStream(event)
-    const known = new Map<number, boolean>()
-    const may = async ({ batch }: Change) => {
-      if (!known.has(batch)) known.set(batch, await batchOf(store().sql, person, 'batch', batch) !== null)
-      return known.get(batch)!
-    }
+    const may = mayHear(person)
     const stop = changes.listen((change) => {
       void (async () => {
         if (change === null || await may(change)) await stream.push(JSON.stringify(change))

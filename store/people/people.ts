@@ -44,3 +44,9 @@ export async function personById(sql: Sql, id: string): Promise<Person | null> {
   const [found] = await sql<Person[]>`select id, name, roles from people where id = ${id}`
   return found ?? null
 }
+
+/** The identity of the person of this name; null where there is none. */
+export async function personByName(sql: Tx, name: string): Promise<string | null> {
+  const [found] = await sql<{ id: string }[]>`select id from people where lower(name) = lower(${name})`
+  return found?.id ?? null
+}

@@ -59,6 +59,12 @@ export async function newestRubric(tx: Tx, id: string): Promise<RubricRow & { bo
   return row ?? null
 }
 
+/** The identity of the rubric of this name; null where there is none. */
+export async function rubricNamed(tx: Tx, name: string): Promise<string | null> {
+  const [row] = await tx<{ id: string }[]>`select id from rubrics where name = ${name}`
+  return row?.id ?? null
+}
+
 /** Every rubric with its newest version. */
 export function listRubrics(tx: Tx): Promise<RubricRow[]> {
   return tx<RubricRow[]>`

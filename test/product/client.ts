@@ -42,3 +42,19 @@ export async function until<T>(ask: () => Promise<T>, wanted: (answer: T) => boo
     await new Promise(resolve => setTimeout(resolve, 300))
   }
 }
+
+export interface ApiAnswer<T = unknown> { status: number, type: string, body: T }
+
+/** A program that shows this person's token, or another word in its place. */
+export function program(name: string, shown?: string) {
+  const { api } = running()
+  return async <T = unknown>(method: string, path: string, body?: unknown): Promise<ApiAnswer<T>> => {
+    const response = await fetch(api.base + path, {
+      method, headers: { authorization: `Bearer ${shown ?? api.tokens[name]!}`, ...body instanceof Uint8Array ? {} : { 'content-type': 'application/json' } },
+      body: body === undefined ? undefined : body instanceof Uint8Array ? Buffer.from(body) as Buffer<ArrayBuffer> : JSON.stringify(body),
+    })
+    const text = await response.text()
+    const type = response.headers.get('content-type') ?? ''
+    return { status: response.status, type, body: (type.includes('json') ? JSON.parse(text) : text) as T }
+  }
+}

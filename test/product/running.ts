@@ -4,6 +4,8 @@ import { z } from 'zod'
 
 const RunFile = z.object({
   app: z.string(),
+  database: z.string(),
+  api: z.object({ base: z.string(), tokens: z.record(z.string(), z.string()) }),
   standins: z.record(z.string(), z.string()),
   folders: z.record(z.string(), z.string()),
   signIns: z.array(z.object({ name: z.string(), password: z.string(), pin: z.string(), badge: z.string(), roles: z.array(z.string()) })),
@@ -14,7 +16,7 @@ export function running() {
   const data = process.env.RUBRICATOR_DATA ?? '.data'
   const found = RunFile.parse(JSON.parse(readFileSync(join(data, 'run.json'), 'utf8')))
   const person = (name: string) => found.signIns.find(one => one.name === name)!
-  return { ...found, database: process.env.RUBRICATOR_DATABASE_URL ?? '', bench: found.standins['office-device-bench']!, folder: found.folders['network-folder']!, person }
+  return { ...found, bench: found.standins['office-device-bench']!, folder: found.folders['network-folder']!, person }
 }
 
 /** Takes whatever an earlier test left in the office device's feeder out of it. */

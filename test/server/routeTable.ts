@@ -1,7 +1,7 @@
 /// <reference types="vite/client" />
 import type { Subject } from '../../store/people/rights'
 
-interface RouteFacts { may: string | { see: Subject } | { change: Subject }, body?: unknown }
+interface RouteFacts { may: string | { see: Subject } | { change: Subject }, body?: unknown, scope?: string }
 
 export interface TableRow { method: string, path: string, facts: RouteFacts }
 
@@ -15,4 +15,4 @@ export const routeTable: TableRow[] = Object.entries(files).map(([file, { defaul
 
 /** The path with its parameters filled in. */
 export const pathOf = (row: TableRow, parameters: Record<string, string | number>) =>
-  row.path.replace(/\[(\w+)\]/g, (_, name: string) => encodeURIComponent(String(parameters[name] ?? 1)))
+  row.path.replace(/\[(?:\.\.\.)?(\w+)\]/g, (_, name: string) => encodeURIComponent(String(parameters[name] ?? 1)))

@@ -1,0 +1,20 @@
+import { ApiBatch } from '../../../../../shared/views/api'
+import { ledgerOfBatch } from '../../../../../store/batches/ledger'
+import { documentsOfBatch, showBatch } from '../../../../../store/batches/show'
+import { waitingOf } from '../../../../../store/batches/waiting'
+import { store } from '../../../../context'
+import { notThere } from '../../../../refusals'
+import { defineRoute } from '../../../../route'
+
+export default defineRoute({
+  does: 'A batch: its state, the totals of its page ledger, its documents, and what it waits for.',
+  may: { see: 'batch' },
+  scope: 'read',
+  answer: ApiBatch,
+  async run({ batch: id }) {
+    const { sql } = store()
+    const [batch, { totals }, documents, waiting] = await Promise.all([showBatch(sql, id), ledgerOfBatch(sql, id), documentsOfBatch(sql, id), waitingOf(sql, id)])
+    if (!batch) throw notThere()
+    return { id, name: batch.name, rubric: batch.rubric, state: batch.state, totals, documents: documents.map(document => document.id), waiting }
+  },
+})
