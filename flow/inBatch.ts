@@ -84,7 +84,8 @@ export async function inBatches<T>(
   }) as T
 }
 
-async function refuseOthers(tx: Tx, actor: Actor, batch: number): Promise<void> {
+/** @throws {EditLocked} where another person has the edit lock; the machine works beside whoever edits */
+export async function refuseOthers(tx: Tx, actor: Actor, batch: number): Promise<void> {
   if (actor.kind === 'worker') return
   const editor = await editorOf(tx, batch)
   if (editor && editor.id !== actor.person) throw new EditLocked(editor.name)

@@ -3,6 +3,8 @@ import { z } from 'zod'
 import { byPerson, type PersonActing } from '../core/model/actor'
 import type { Person, Role, Scope } from '../core/model/views'
 import { requireBatch, requirePerson, requireRole, requireToken, type Subject } from './access'
+import { refuseOthers } from '../flow/inBatch'
+import { store } from './context'
 import { bodyOf, checked } from './input'
 import { problemOf, refusalOf } from './refusals'
 
@@ -75,6 +77,8 @@ export function defineRoute<
       const { person, actor } = await whoAsks(event, may, route.scope)
       const path = checked(params, getRouterParams(event, { decode: true }))
       const batch = subject === null ? null : await requireBatch(person!, subject, (path as { id: number }).id)
+      // Again in the transaction that changes it; here, so that nothing is read or looked up for nothing.
+      if (batch !== null && actor && typeof may === 'object' && 'change' in may) await refuseOthers(store().sql, actor, batch)
       const query = route.query ? checked(route.query, getQuery(event)) : {}
       const most = route.most ?? (person ? mostBytes.person : mostBytes.anybody)
       const body = route.body && most !== 'stream' ? await bodyOf(event, route.body, most) : {}

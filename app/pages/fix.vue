@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Answer, Questions } from '~~/core/model/views'
+import { patternOf } from '~~/core/pattern/pattern'
 import { counted } from '~/words/count'
 
 // One batch's pages where the address names it, else those of all batches, one after the other.
@@ -28,7 +29,7 @@ watch(() => question.value?.id, async () => {
 
 const fits = computed(() => {
   const patterns = question.value?.patterns ?? []
-  return value.value.trim() !== '' && (!patterns.length || patterns.some(pattern => new RegExp(pattern, 'u').test(value.value.trim())))
+  return value.value.trim() !== '' && (!patterns.length || patterns.some(pattern => patternOf(pattern).test(value.value.trim())))
 })
 const expects = computed(() => question.value?.expects.join(', or ') ?? '')
 

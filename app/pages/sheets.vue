@@ -2,7 +2,8 @@
 import { formatName } from '~~/core/model/barcodeFormats'
 import { parseCsv } from '~~/core/ledger/csv'
 import type { SeparatorRule } from '~~/core/model/views'
-import { composed } from '~~/core/split/patternParts'
+import { composed } from '~~/core/pattern/parts'
+import { patternOf } from '~~/core/pattern/pattern'
 import { counted } from '~/words/count'
 
 useHead({ title: 'Separator sheets · Rubricator' })
@@ -38,7 +39,7 @@ const sheets = computed(() => many.value ? rows.value : [single.value])
 const checked = computed(() => sheets.value.map((texts) => {
   const { pattern, groups } = rule.value ?? { pattern: null, groups: [] }
   const value = groups.length && pattern ? composed(pattern, texts) ?? '' : texts.value ?? ''
-  return { texts, value, fits: value !== '' && (!pattern || new RegExp(pattern, 'u').test(value)) }
+  return { texts, value, fits: value !== '' && (!pattern || patternOf(pattern).test(value)) }
 }))
 const wrong = computed(() => checked.value.filter(one => !one.fits).length)
 const ready = computed(() => rule.value !== null && checked.value.length > 0 && wrong.value === 0)

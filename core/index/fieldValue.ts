@@ -1,5 +1,6 @@
 import type { Field } from '../model/rubric'
-import { patternWords } from '../split/patternParts'
+import { patternWords } from '../pattern/parts'
+import { patternOf } from '../pattern/pattern'
 import { formatDate, parseDate } from './dates'
 import { passesLuhn } from './luhn'
 
@@ -16,7 +17,7 @@ export function checkValue(field: Field, raw: string): Checked {
   if (text === '') return { ok: false, why: `${field.label} is empty.` }
   const kept = keptForm(field, text)
   if (kept === null) return fail(expectedOf(field))
-  if (field.pattern && !new RegExp(field.pattern, 'u').test(kept)) return fail(formWords(field.pattern))
+  if (field.pattern && !patternOf(field.pattern).test(kept)) return fail(formWords(field.pattern))
   if (field.check === 'luhn' && !passesLuhn(kept)) return fail('right: its check digit does not agree, so a digit was misread or mistyped')
   return { ok: true, value: kept }
 }

@@ -3,7 +3,7 @@ import { formatAllowed } from '../model/barcodeFormats'
 import { noteOf, type Note } from '../model/note'
 import type { BarcodeRule } from '../model/rubric'
 import { centreInside, zoneBox, zoneWords } from '../model/zone'
-import { patternOf } from './patterns'
+import { patternOf } from '../pattern/pattern'
 
 /** What one barcode rule makes of one page. */
 export type BarcodeReading =
@@ -16,9 +16,7 @@ export function groupsOf(pattern: string | undefined, value: string): Record<str
   if (pattern === undefined) return { value }
   const match = patternOf(pattern).exec(value)
   if (!match) return null
-  const groups: Record<string, string> = { value }
-  for (const [name, text] of Object.entries(match.groups ?? {})) if (text !== undefined) groups[name] = text
-  return groups
+  return { value, ...match.groups }
 }
 
 /** Whether a rule looks at this side of a sheet. */

@@ -1,4 +1,4 @@
-import { patternOf } from './patterns'
+import { patternOf } from '../pattern/pattern'
 
 /** What is known about a page whose code does not read. */
 export interface DoubtfulPage {

@@ -1,4 +1,5 @@
 import type { Word } from '../model/evidence'
+import { patternOf } from '../pattern/pattern'
 import { centreInside, type Box } from '../model/zone'
 import { linesOf } from './lines'
 
@@ -9,16 +10,16 @@ const letters = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, 
 /** First capture group where the pattern has one, else the whole match, within these words joined by spaces. */
 function matchWords(words: readonly Word[], pattern: string): Found | null {
   const text = words.map(word => word.text).join(' ')
-  const match = new RegExp(pattern, 'u').exec(text)
+  const match = patternOf(pattern).exec(text)
   if (!match) return null
-  const end = match.index + match[0].length
+  const end = match.index + match.text.length
   let at = 0
   const used = words.filter((word) => {
     const from = at
     at += word.text.length + 1
     return from < end && from + word.text.length > match.index
   })
-  return { value: match[1] ?? match[0], confidence: Math.min(1, ...used.map(word => word.confidence)), words: used }
+  return { value: match.first ?? match.text, confidence: Math.min(1, ...used.map(word => word.confidence)), words: used }
 }
 
 /** The first match of a pattern among the words whose centres lie in the zone (null: the whole page), line by line. */

@@ -1,6 +1,6 @@
 import type { Grounds } from '../../core/model/evidence'
 import type { BarcodeRule } from '../../core/model/rubric'
-import { patternOf } from '../../core/split/patterns'
+import { patternOf } from '../../core/pattern/pattern'
 import type { Found } from './reader'
 
 // Symbologies whose check character is optional (ISO/IEC 16388, 16390; AIM BC3) or too weak: a streak or a tear can make another sound value of one.

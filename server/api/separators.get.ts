@@ -1,6 +1,6 @@
 import { groupNames } from '../../core/model/rubric'
 import type { SeparatorRule } from '../../core/model/views'
-import { partsOf, patternWords } from '../../core/split/patternParts'
+import { partsOf, patternWords } from '../../core/pattern/parts'
 import { printableFormat } from '../../engine/separatorSheets'
 import { findRubric, listRubrics } from '../../store/setup/rubrics'
 import { store } from '../context'

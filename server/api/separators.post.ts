@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { groupNames } from '../../core/model/rubric'
 import { groupsOf } from '../../core/split/barcodeRule'
-import { composed, patternWords } from '../../core/split/patternParts'
+import { composed, patternWords } from '../../core/pattern/parts'
 import { separatorSheets, type SeparatorSheet } from '../../engine/separatorSheets'
 import { findRubric, newestRubric } from '../../store/setup/rubrics'
 import { store } from '../context'

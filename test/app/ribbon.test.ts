@@ -70,6 +70,7 @@ describe('lines of the ribbon', () => {
   it('breaks no line between a front and its back, unless no line has room for both', () => {
     for (const width of [500, 560, 620, 680, 740]) {
       const { lines } = layOut(segments(batchOf(31)), { ...look, width })
+      expect(lines.length).toBeGreaterThan(1)
       for (const line of lines.slice(1)) expect([width, line.pages[0]!.page.side]).toEqual([width, 'front'])
     }
     const { lines } = layOut(segments(batchOf(6)), { ...look, width: 400, height: 250 })

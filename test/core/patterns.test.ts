@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { rubricChanges } from '../../core/model/rubricDifference'
 import { candidatesFor, successorOf } from '../../core/split/candidates'
 import { compareOutcomes } from '../../core/split/compare'
-import { composed, patternWords } from '../../core/split/patternParts'
+import { composed, patternWords } from '../../core/pattern/parts'
 import { splitPages } from '../../core/split/split'
 import { rubricFor, sides } from './pages'
 

@@ -2,7 +2,8 @@
 import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
 import { barcodeFormats, formatName } from '~~/core/model/barcodeFormats'
 import { zoneBox, zoneWords } from '~~/core/model/zone'
-import { patternWords } from '~~/core/split/patternParts'
+import { patternWords } from '~~/core/pattern/parts'
+import { patternFault } from '~~/core/pattern/pattern'
 import type { RawRule } from './useRubricText'
 
 const props = defineProps<{ rule: RawRule, number: number, last: boolean, active: boolean, types: readonly { id: string, label: string }[] }>()
@@ -14,12 +15,11 @@ const place = computed(() => {
   const { zone } = props.rule
   return zone && 'x' in zone ? zoneWords(zoneBox({ unit: 'in', ...zone } as Parameters<typeof zoneBox>[0]), a4.width, a4.height) : 'anywhere on the page'
 })
-const soundPattern = computed(() => {
-  try {
-    return new RegExp(props.rule.value ?? '', 'u') && true
-  } catch {
-    return false
-  }
+/** What is wrong with the pattern, in words; null where nothing is. */
+const patternTrouble = computed(() => {
+  const fault = patternFault(props.rule.value ?? '')
+  if (fault === null) return null
+  return fault.startsWith('a regular expression') ? 'This is no regular expression yet.' : `Expected ${fault}.`
 })
 const formats = computed(() => props.rule.formats ?? [])
 const usual = ['Code128', 'Code39', 'Code93', 'ITF', 'Codabar', 'EAN13', 'QRCode', 'DataMatrix', 'PDF417', 'Aztec']
@@ -46,10 +46,10 @@ const id = computed(() => `rule-${props.number}`)
         on
         <select :class="word" :value="rule.side ?? 'any'" :aria-label="`Rule ${number}: side`" @change="set({ side: picked($event) as RawRule['side'] })"><option value="any">either side</option><option value="front">the front</option><option value="back">the back</option></select>,
         <button type="button" class="link" @click="emit('choose')">{{ hasZone ? `in the ${place}` : place }}</button><template v-if="hasZone">&#32;(<button type="button" class="link" @click="set({ zone: undefined })">anywhere</button>)</template>,
-        fits <input :id="id" :class="[word, 'numbers w-72 max-w-full']" :value="rule.value ?? ''" placeholder="any value" spellcheck="false" :aria-label="`Rule ${number}: pattern`" :aria-invalid="!soundPattern" @input="set({ value: ($event.target as HTMLInputElement).value || undefined })">
+        fits <input :id="id" :class="[word, 'numbers w-72 max-w-full']" :value="rule.value ?? ''" placeholder="any value" spellcheck="false" :aria-label="`Rule ${number}: pattern`" :aria-invalid="patternTrouble !== null" @input="set({ value: ($event.target as HTMLInputElement).value || undefined })">
       </template>
       <template v-else-if="rule.rule === 'text'">
-        Start a document where the text <input :id="id" :class="[word, 'numbers w-72 max-w-full']" :value="rule.value ?? ''" spellcheck="false" :aria-label="`Rule ${number}: pattern`" :aria-invalid="!soundPattern" @input="set({ value: ($event.target as HTMLInputElement).value })">
+        Start a document where the text <input :id="id" :class="[word, 'numbers w-72 max-w-full']" :value="rule.value ?? ''" spellcheck="false" :aria-label="`Rule ${number}: pattern`" :aria-invalid="patternTrouble !== null" @input="set({ value: ($event.target as HTMLInputElement).value })">
         stands <button type="button" class="link" @click="emit('choose')">{{ hasZone ? `in the ${place}` : place }}</button><template v-if="hasZone">&#32;(<button type="button" class="link" @click="set({ zone: undefined })">anywhere</button>)</template>
       </template>
       <template v-else-if="rule.rule === 'count'">
@@ -63,7 +63,7 @@ const id = computed(() => `rule-${props.number}`)
       <template v-if="rule.rule === 'barcode' || rule.rule === 'text'">
         and the sheet is <select :class="word" :value="rule.sheet ?? 'keep'" :aria-label="`Rule ${number}: the matched sheet`" @change="set({ sheet: picked($event) as RawRule['sheet'] })"><option value="keep">its first page</option><option value="set-aside">set aside</option></select>
       </template>.
-      <p v-if="rule.value" class="font-sans text-sm leading-snug" :class="soundPattern ? 'text-faded' : 'text-ochre'">{{ soundPattern ? `In words: ${patternWords(rule.value)}` : 'This is no regular expression yet.' }}</p>
+      <p v-if="rule.value" class="font-sans text-sm leading-snug" :class="patternTrouble ? 'text-ochre' : 'text-faded'">{{ patternTrouble ?? `In words: ${patternWords(rule.value)}` }}</p>
     </div>
     <div class="flex shrink-0 flex-col">
       <button type="button" class="grid size-8 place-items-center text-lapis disabled:text-rule" :disabled="number === 1" :aria-label="`Rule ${number} earlier`" @click="emit('move', -1)"><ArrowUp :size="17" /></button>
