@@ -124,7 +124,6 @@ describe('whatever a value is', () => {
       expect(steps.length).toBe(template.split('/').length)
       for (const step of steps) {
         expect(step === '' || step === '.' || step === '..').toBe(false)
-        // eslint-disable-next-line no-control-regex
         expect(/[\0-\x1f<>:"\\|?*]/.test(step)).toBe(false)
         expect(Buffer.byteLength(step)).toBeLessThanOrEqual(200)
       }

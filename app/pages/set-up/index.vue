@@ -26,6 +26,7 @@ const kinds: Record<string, string> = { 'network-folder': 'network folder', 'bus
       <NewDevice class="mt-6" @added="refresh" />
     </section>
     <WatchedFolders />
+    <AccessTokens />
     <section aria-labelledby="destinations-title">
       <h2 id="destinations-title" class="mb-2 text-2xl">Destinations</h2>
       <ul>
