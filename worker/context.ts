@@ -1,6 +1,6 @@
 import type { Examiners } from '../engine/examiners'
 import type { Flow } from '../flow/inBatch'
-import type { Blobs } from '../store/blobs'
+import type { Blobs } from '../store/blobs/blobs'
 
 /** What every step works with. */
 export interface Work extends Flow { blobs: Blobs, examiners: Examiners }

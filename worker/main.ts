@@ -1,5 +1,6 @@
 import { Examiners } from '../engine/examiners'
-import { Blobs } from '../store/blobs'
+import { openBlobs } from '../store/blobs/open'
+import { tidyBlobs } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
 import { Queue, steps, type Jobs, type Step } from '../store/queue'
 import { readStoreSettings } from '../store/settings'
@@ -23,11 +24,12 @@ const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => 
 const takeBackSeconds = 3
 const keepLockSeconds = 1
 const watchSeconds = 3
+const tidyHours = 24
 
 const settings = readStoreSettings(process.env)
 const sql = openDatabase(settings.databaseUrl, 12)
 const queue = new Queue(settings.databaseUrl, 'worker')
-const work: Work = { sql, queue, blobs: new Blobs(settings.blobs), examiners: new Examiners(1) }
+const work: Work = { sql, queue, blobs: openBlobs(settings.blobs), examiners: new Examiners(1) }
 work.examiners.begin()
 await queue.start()
 const leases = await Leases.begin(sql, settings.databaseUrl)
@@ -72,6 +74,19 @@ const lockTimer = setInterval(() => {
   leases.keepLock().catch(error => console.error(`Keeping the worker's lock: ${String(error)}`)).finally(() => (locking = false))
 }, keepLockSeconds * 1000)
 
+// One worker does it, and no matter which.
+async function tidy(): Promise<void> {
+  await sql.begin(async (tx) => {
+    const [row] = await tx<{ mine: boolean }[]>`select pg_try_advisory_xact_lock(7208) as mine`
+    if (!row?.mine) return
+    const { seen, removed } = await tidyBlobs(sql, work.blobs, new Date())
+    console.log(`The blob store was tidied: ${removed} of ${seen} blobs were named by nothing.`)
+  })
+}
+const tidyTimer = setInterval(() => {
+  tidy().catch(error => console.error(`Tidying the blob store: ${String(error)}`))
+}, tidyHours * 3600 * 1000)
+
 const watch = new FolderWatch(work)
 const watchTimer = setInterval(() => {
   watch.look().catch(error => console.error(`Watching folders: ${String(error)}`))
@@ -84,9 +99,11 @@ async function stop(): Promise<void> {
   clearInterval(timer)
   clearInterval(lockTimer)
   clearInterval(watchTimer)
+  clearInterval(tidyTimer)
   await queue.stop()
   work.examiners.dispose()
   await leases.end()
+  await work.blobs.dispose()
   await sql.end({ timeout: 2 })
   process.exit(0)
 }

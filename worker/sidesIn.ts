@@ -11,7 +11,7 @@ import type { Work } from './context'
 export async function sidesIn({ examiners, blobs }: Pick<Work, 'examiners' | 'blobs'>, blob: string, rubric: Rubric, single: boolean): Promise<ReceivedSide[]> {
   const spread = bookOrder(rubric)
   if (single && !spread) return [{ page: 1, halves: [null] }]
-  const reply = await examiners.count(blobs.path(blob), spread !== null)
+  const reply = await examiners.count(await blobs.local(blob), spread !== null)
   if (reply.outcome !== 'counted') return [{ page: 1, halves: [null] }]
   return Array.from({ length: reply.pages }, (_, at) => ({ page: at + 1, halves: spread && reply.wide.includes(at + 1) ? spread : [null] }))
 }

@@ -1,4 +1,3 @@
-import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { amendDocument } from '../../flow/amend'
 import { documentBuilt } from '../../flow/build'
@@ -16,7 +15,6 @@ import { addLoad } from '../../flow/start'
 import { ledgerOfBatch } from '../../store/batches/ledger'
 import { findLoad } from '../../store/batches/loads'
 import { documentsOfBatch, pagesOfBatch, showBatch } from '../../store/batches/show'
-import { Blobs } from '../../store/blobs'
 import { findDocument } from '../../store/documents/read'
 import { listQuestions } from '../../store/pages/questions'
 import { sidesOfLoad } from '../../store/pages/sidesOfLoad'
@@ -24,7 +22,7 @@ import { pageToExamine } from '../../store/pages/toExamine'
 import { personByPassword } from '../../store/people/people'
 import { findSlip } from '../../store/slips/toDeliver'
 import {
-  batch, blank, blob, by, code, data, device, evidence, examineAll, fillAll, flow, idOf, jobs, load, owner, receive, sorted, sql, unread, useLoad,
+  batch, blank, blob, by, code, device, evidence, examineAll, fillAll, flow, idOf, jobs, load, owner, receive, sorted, sql, unread, useLoad,
 } from './harness'
 
 describe('the first picture of a load', () => {
@@ -227,13 +225,4 @@ it('the tables refuse what must never be', async () => {
   await expect(sql`update pages set fate = 'kept' where batch_id = ${batch}`).rejects.toThrow('check')
   await expect(sql`update batches set state = 'lost' where id = ${batch}`).rejects.toThrow('check')
   await expect(sql`insert into loads (batch_id, device_id) values (${batch}, ${device})`).rejects.toThrow('one_running_load')
-})
-
-it('a blob is found by its digest, and nothing else is', async () => {
-  const blobs = new Blobs(join(data, 'blobs'))
-  const name = await blobs.put(Buffer.from('one'))
-  expect(name).toBe('7692c3ad3540bb803c020b3aee66cd8887123234ea0c6e7143c0add73ff431ed')
-  expect(await blobs.put(Buffer.from('one'))).toBe(name)
-  expect((await blobs.get(name)).toString()).toBe('one')
-  expect(() => blobs.path('../secrets.json')).toThrow('is not a blob\'s name')
 })

@@ -20,10 +20,10 @@ export async function build(work: Work, { document: id }: { document: number }):
     rubric, batch: facts.batch, document: document.position, type: document.type,
     fields: facts.fields, barcode: facts.barcode, created: facts.created,
     protect: facts.choices.protect ?? null,
-    pages: facts.pages.map(page => ({
-      ...page, file: work.blobs.path(page.page_blob), words: page.words,
-      ...(page.born_digital && page.blob ? { born: { file: work.blobs.path(page.blob), page: page.source_page } } : {}),
-    })),
+    pages: await Promise.all(facts.pages.map(async page => ({
+      ...page, file: await work.blobs.local(page.page_blob),
+      ...(page.born_digital && page.blob ? { born: { file: await work.blobs.local(page.blob), page: page.source_page } } : {}),
+    }))),
   })
   const names = await namesInBatch(work.sql, document)
   await inTempFolder(async (folder) => {

@@ -13,7 +13,7 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
   if (!page || page.done) return
   const rubric = await rubricOfBatch(work.sql, page.batch_id)
   await inTempFolder(async (folder) => {
-    const reply = await work.examiners.examine({ file: work.blobs.path(page.blob), page: page.source_page, side: page.side, half: page.half, behind: page.behind && { file: work.blobs.path(page.behind.blob), page: page.behind.page }, turned: page.turned, rubric, folder })
+    const reply = await work.examiners.examine({ file: await work.blobs.local(page.blob), page: page.source_page, side: page.side, half: page.half, behind: page.behind && { file: await work.blobs.local(page.behind.blob), page: page.behind.page }, turned: page.turned, rubric, folder })
     if (reply.outcome === 'examined') {
       const words = reply.words ?? (readsBeforeSplitting(rubric) && !reply.evidence.blank ? (await readPages([reply.files.page], reply.evidence.dpi, rubric.read.languages))[0]! : null)
       const [pageBlob, thumbnailBlob] = await Promise.all([work.blobs.putFile(reply.files.page), work.blobs.putFile(reply.files.thumbnail)])

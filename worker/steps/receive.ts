@@ -118,7 +118,7 @@ async function storeSides(work: Work, scanned: ScannedFile, before: number, to: 
 async function showFirst({ sql, blobs, examiners }: Work, load: number, blob: string, dpi: number): Promise<void> {
   try {
     await inTempFolder(async (folder) => {
-      const reply = await examiners.picture(blobs.path(blob), dpi, folder)
+      const reply = await examiners.picture(await blobs.local(blob), dpi, folder)
       if (reply.outcome === 'pictured') await firstPicture(sql, load, await blobs.putFile(reply.thumbnail))
     })
   } catch (error) {

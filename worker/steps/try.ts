@@ -66,8 +66,8 @@ async function pagesOfBatch(work: Work, batch: number, draft: Rubric, step: (don
     const { page: blob, thumbnail } = pictures.get(side.id) ?? { page: null, thumbnail: null }
     let { evidence, words } = side
     if (evidence) evidence = { ...evidence, blank: evidence.ink <= draft.clean.blank.maxInk }
-    if (evidence && blob && again && !evidence.blank) evidence = await seenAgain(work, work.blobs.path(blob), evidence, side.side, rules, draft)
-    if (evidence && blob && !evidence.blank && words === null && readsBeforeSplitting(draft)) words = (await readPages([work.blobs.path(blob)], evidence.dpi, draft.read.languages))[0]!
+    if (evidence && blob && again && !evidence.blank) evidence = await seenAgain(work, await work.blobs.local(blob), evidence, side.side, rules, draft)
+    if (evidence && blob && !evidence.blank && words === null && readsBeforeSplitting(draft)) words = (await readPages([await work.blobs.local(blob)], evidence.dpi, draft.read.languages))[0]!
     pages.push({ ...side, evidence, words, picture: thumbnail })
   }
   await step(sides.length, sides.length)

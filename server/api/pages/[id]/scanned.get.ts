@@ -11,7 +11,7 @@ export default defineRoute({
     const { sql, blobs } = store()
     const page = await findPageImages(sql, params.id)
     if (!page?.blob) throw notThere()
-    const picture = await scannedPicture(blobs.path(page.blob), page.source_page)
+    const picture = await scannedPicture(await blobs.local(page.blob), page.source_page)
     if (!picture) throw refuse(422, 'This side cannot be decoded, so there is no picture of it.')
     sendFile(event, 'image/jpeg', { 'cache-control': 'private, max-age=31536000, immutable' })
     return picture
