@@ -104,8 +104,9 @@ async function makeAll(documents: readonly SplitDocument[], sides: ReadonlyMap<n
       rubric, batch: rubric.name, document: document.document, type: document.type,
       fields, barcode: document.barcode, created, pages,
     })
-    const files = await makeFiles(rubric.files, toMake, options.out,
-      name => names.has(name) || name === 'ledger.json' || existsSync(join(options.out, name)), name => names.add(name))
+    const files = await makeFiles(rubric.files, toMake, options.out, {
+      has: name => names.has(name) || name === 'ledger.json' || existsSync(join(options.out, name)), add: name => names.add(name),
+    })
     made.push({ document: document.document, type: document.type, pages: document.pages, fields, missing, files })
   }
   return made

@@ -4,19 +4,14 @@ import type { BusinessRecord } from '../core/model/lookup'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
 
 const Options = z.strictObject({
-  /** Address of the API, without a slash at its end. */
-  address: z.url(),
-  /** Bearer key. */
-  key: z.string().min(1).optional(),
-  /** Where records are looked up, the query parameter, and the index field whose value is asked for. */
-  lookup: z.strictObject({ path: z.string().startsWith('/'), parameter: z.string().min(1), field: z.string().min(1) }),
-  /** Key of a record's own identity, and those that tell people two records apart. */
-  identity: z.string().default('id'),
-  shown: z.array(z.string()).default([]),
-  /** Where a document is attached: `{record}` and `{document}` are filled in. */
-  attach: z.string().startsWith('/'),
-  /** What the records are called. */
-  noun: z.string().default('record'),
+  address: z.url().meta({ description: 'Address of the API, without a slash at its end' }),
+  key: z.string().min(1).optional().meta({ description: 'The bearer key that it wants', secret: true }),
+  lookup: z.strictObject({ path: z.string().startsWith('/'), parameter: z.string().min(1), field: z.string().min(1) })
+    .meta({ description: 'Where records are looked up, the query parameter, and the index field whose value is asked for' }),
+  identity: z.string().default('id').meta({ description: 'Key of a record\'s own identity' }),
+  shown: z.array(z.string()).default([]).meta({ description: 'Keys that tell people two records apart' }),
+  attach: z.string().startsWith('/').meta({ description: 'Where a document is attached: {record} and {document} are filled in' }),
+  noun: z.string().default('record').meta({ description: 'What the records are called' }),
 })
 type Options = z.infer<typeof Options>
 
@@ -26,6 +21,8 @@ const RecordList = z.array(z.record(z.string(), z.union([z.string(), z.number(),
 /** Business records behind an HTTP API in JSON: looked up by one index value, documents attached to them. */
 export default defineConnector({
   name: 'business-records',
+  label: 'business records',
+  can: { lookup: true },
   options: Options,
   open: options => ({
     deliver: delivery => deliver(options, delivery),

@@ -6,10 +6,9 @@ import { numberedName } from '../core/name/template'
 import { defineConnector, Refusal, sorted, type Delivery, type Entry, type Receipt } from './connector'
 
 const Options = z.strictObject({
-  /** Address of the folder, such as https://cloud.example/dav/records. */
-  address: z.url(),
-  user: z.string().optional(),
-  password: z.string().optional(),
+  address: z.url().meta({ description: 'Address of the folder, such as https://cloud.example/dav/records' }),
+  user: z.string().optional().meta({ description: 'The user name, where it asks for one' }),
+  password: z.string().optional().meta({ description: 'The password that belongs to it', secret: true }),
 })
 type Options = z.infer<typeof Options>
 
@@ -18,7 +17,9 @@ const seconds = 60
 /** A folder in a cloud that speaks WebDAV (RFC 4918). */
 export default defineConnector({
   name: 'cloud-folder',
+  label: 'cloud folder (WebDAV)',
   asks: 'folder',
+  can: { browse: true },
   options: Options,
   open: (options) => {
     const client = createClient(options.address, options.user ? { username: options.user, password: options.password ?? '' } : {})
@@ -90,7 +91,7 @@ async function said<T>({ address }: Options, work: () => Promise<T>): Promise<T>
     if (error instanceof Refusal) throw error
     const { host } = new URL(address)
     const status = statusOf(error)
-    if (status === 401 || status === 403) throw new Refusal(`${host} refused our user name or password. Ask a steward to put the right ones into the destination.`, { cause: error })
+    if (status === 401 || status === 403) throw new Refusal(`${host} refused our user name or password. Ask a steward to put the right ones into the destination.`, 'person', { cause: error })
     if (status === 404 || status === 409) throw new Error(`There is no such folder at ${host}. Choose another one.`, { cause: error })
     if (status === 507) throw new Error(`${host} has no room left. Ask its administrator to make some.`, { cause: error })
     if (status) throw new Error(`${host} answered ${status}. Try again later, or ask its administrator.`, { cause: error })

@@ -1,4 +1,4 @@
-import type { z } from 'zod'
+import { z } from 'zod'
 import type { BusinessRecord } from '../core/model/lookup'
 
 /** One document on its way out. */
@@ -42,8 +42,15 @@ export function sorted(entries: Entry[]): Entry[] {
 /** What the other side answered. */
 export interface Receipt { place: string, answer: string }
 
-/** A delivery that trying again by itself cannot help: a person must put something right first. */
-export class Refusal extends Error {}
+/**
+ * A delivery that trying again by itself cannot help. `person`: somebody must put something right first, then it may be
+ * tried again; `never`: what was to be delivered cannot go there at all. Any other error is tried again by itself.
+ */
+export class Refusal extends Error {
+  constructor(message: string, readonly kind: 'person' | 'never' = 'person', options?: ErrorOptions) {
+    super(message, options)
+  }
+}
 
 /** An opened destination. Connections are made at first use. */
 export interface Destination {
@@ -56,15 +63,55 @@ export interface Destination {
   dispose(): Promise<void>
 }
 
-export interface Connector {
-  name: string
-  /** What a person may choose at scan time: a folder there, people who get it, or nothing. */
-  asks: 'folder' | 'people' | null
-  /** @throws {z.ZodError} where the options are not sound */
-  open(options: unknown): Destination
+/** One option of a connector, as forms, the command line and descriptions show it. */
+export interface OptionView {
+  key: string
+  /** A line that says what it is. */
+  is: string
+  required: boolean
+  /** Never shown again once it is kept. */
+  secret: boolean
+  /** Its JSON Schema. */
+  schema: Record<string, unknown>
 }
 
-/** A connector: its name, a schema that documents its options, and how to open it with sound ones. */
-export function defineConnector<Options extends z.ZodType>(connector: { name: string, asks?: Connector['asks'], options: Options, open: (options: z.infer<Options>) => Destination }): Connector {
-  return { name: connector.name, asks: connector.asks ?? null, open: options => connector.open(connector.options.parse(options)) }
+export interface Connector {
+  name: string
+  /** As people say it. */
+  label: string
+  /** What a person may choose at scan time: a folder there, people who get it, or nothing. */
+  asks: 'folder' | 'people' | null
+  /** What it can do besides delivering. */
+  can: { browse: boolean, lookup: boolean }
+  options: readonly OptionView[]
+  /** @throws {z.ZodError} where the options are not sound */
+  open: (options: unknown) => Destination
+}
+
+interface Definition<Options extends z.ZodObject> {
+  name: string
+  label: string
+  asks?: Connector['asks']
+  can?: Partial<Connector['can']>
+  options: Options
+  open: (options: z.infer<Options>) => Destination
+}
+
+/**
+ * A connector: its name, a schema that documents each of its options with a line of its own, what it can do, and how to
+ * open it with sound options. An option is a secret where its meta says so.
+ */
+export function defineConnector<Options extends z.ZodObject>({ name, label, asks = null, can = {}, options, open }: Definition<Options>): Connector {
+  return {
+    name, label, asks, can: { browse: false, lookup: false, ...can },
+    options: optionsOf(options), open: given => open(options.parse(given)),
+  }
+}
+
+function optionsOf(options: z.ZodObject): OptionView[] {
+  const { properties = {}, required = [] } = z.toJSONSchema(options, { io: 'input' }) as { properties?: Record<string, Record<string, unknown>>, required?: string[] }
+  return Object.entries(properties).map(([key, { description, secret, ...schema }]) => {
+    if (typeof description !== 'string') throw new Error(`The option "${key}" has no line that says what it is.`)
+    return { key, is: description, required: required.includes(key), secret: secret === true, schema }
+  })
 }

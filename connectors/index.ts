@@ -15,3 +15,12 @@ export function connectorNamed(name: string): Connector {
 
 /** Names of all connectors. */
 export const connectorNames = connectors.map(connector => connector.name)
+
+/** Every connector as forms and descriptions show it. */
+export const connectorViews = connectors.map(({ name, label, asks, can, options }) => ({ name, label, asks, can, options }))
+
+/** Options without those that are secret, for showing. */
+export function shownOptions(connector: string, options: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  const secret = new Set(connectorNamed(connector).options.flatMap(option => option.secret ? [option.key] : []))
+  return Object.fromEntries(Object.entries(options).filter(([key]) => !secret.has(key)))
+}

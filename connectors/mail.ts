@@ -5,19 +5,15 @@ import { z } from 'zod'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
 
 const Options = z.strictObject({
-  host: z.string().min(1),
-  port: z.int().min(1).max(65535),
-  /** TLS from the first byte; without it the connection is raised to TLS where the server offers that. */
-  secure: z.boolean().default(false),
-  user: z.string().optional(),
-  password: z.string().optional(),
-  /** The sender's address. */
-  from: z.email(),
-  /** Who gets the mail where nobody was chosen. */
-  to: z.array(z.email()).default([]),
-  /** Subject and text; {type}, {batch}, {document} and index values are filled in, {values} lists them all. */
-  subject: z.string().min(1).default('{type}, document {document} of {batch}'),
-  text: z.string().default('{values}'),
+  host: z.string().min(1).meta({ description: 'The mail server, by name or address' }),
+  port: z.int().min(1).max(65535).meta({ description: 'Its port: 465 with TLS from the first byte, else 587 or 25' }),
+  secure: z.boolean().default(false).meta({ description: 'TLS from the first byte; without it the connection is raised to TLS where the server offers that' }),
+  user: z.string().optional().meta({ description: 'The user name, where the server asks for one' }),
+  password: z.string().optional().meta({ description: 'The password that belongs to it', secret: true }),
+  from: z.email().meta({ description: 'The address of the sender' }),
+  to: z.array(z.email()).default([]).meta({ description: 'Who gets the mail where nobody was chosen' }),
+  subject: z.string().min(1).default('{type}, document {document} of {batch}').meta({ description: 'The subject: {type}, {batch}, {document} and index values are filled in' }),
+  text: z.string().default('{values}').meta({ description: 'The text, filled in likewise; {values} lists all index values' }),
 })
 type Options = z.infer<typeof Options>
 
@@ -26,6 +22,7 @@ const seconds = 30
 /** Mail with the files attached and the index values in its text. SMTP (RFC 5321). */
 export default defineConnector({
   name: 'mail',
+  label: 'mail',
   asks: 'people',
   options: Options,
   open: options => ({ deliver: delivery => deliver(options, delivery), dispose: async () => undefined }),
@@ -71,8 +68,8 @@ export function filled(template: string, { index }: Pick<Delivery, 'index'>): st
 function inWords(error: unknown, { host }: Options): Error {
   if (error instanceof Refusal) return error
   const { code, responseCode, response } = error as { code?: string, responseCode?: number, response?: string }
-  if (code === 'EAUTH') return new Refusal(`${host} refused our user name or password. Ask a steward to put the right ones into the destination.`, { cause: error })
-  if (responseCode && responseCode >= 500) return new Refusal(`${host} refused the mail: ${response?.slice(0, 200)}`, { cause: error })
+  if (code === 'EAUTH') return new Refusal(`${host} refused our user name or password. Ask a steward to put the right ones into the destination.`, 'person', { cause: error })
+  if (responseCode && responseCode >= 500) return new Refusal(`${host} refused the mail: ${response?.slice(0, 200)}`, 'person', { cause: error })
   if (responseCode) return new Error(`${host} does not take the mail now: ${response?.slice(0, 200)}`, { cause: error })
   return new Error(`${host} does not answer. Check that the mail server runs and can be reached from here.`, { cause: error })
 }

@@ -6,14 +6,15 @@ import { numberedName } from '../core/name/template'
 import { defineConnector, sorted, type Delivery, type Entry, type Receipt } from './connector'
 
 const Options = z.strictObject({
-  /** The folder as this machine sees it; it must exist, so that an unmounted share is noticed. */
-  path: z.string().min(1),
+  path: z.string().min(1).meta({ description: 'The folder as this machine sees it; it must exist, so that an unmounted share is noticed' }),
 })
 
 /** A folder on a disk or a mounted share. */
 export default defineConnector({
   name: 'network-folder',
+  label: 'network folder',
   asks: 'folder',
+  can: { browse: true },
   options: Options,
   open: ({ path: root }) => ({
     deliver: delivery => deliver(root, delivery),

@@ -1,3 +1,4 @@
+import { formats } from '~~/core/model/fileFormats'
 import type { Choices } from '~~/core/model/choices'
 import type { FileWeight, PageWeight, StartForm } from '~~/core/model/views'
 import { saidSize } from './size'
@@ -31,11 +32,11 @@ export function weightWords(weights: readonly PageWeight[], colour: Settings['co
   return found ? `${found.measured ? '' : 'about '}${saidSize(found.bytes)} a page` : 'not measured yet'
 }
 
-const mediaTypes: Record<string, string> = { 'pdf': 'application/pdf', 'pdf-a': 'application/pdf', 'tiff': 'image/tiff', 'jpeg': 'image/jpeg', 'png': 'image/png' }
+const mediaTypeOf = (format: string) => formats.find(one => one.name === format)?.mediaType
 
 /** What a page of such a file will weigh, in words: as this rubric's own files did, or its picture alone where it made none yet. */
 export function formatWords({ weights, fileWeights }: { weights: readonly PageWeight[], fileWeights: readonly FileWeight[] }, format: string, colour: Settings['colour'], dpi: number): string {
-  const own = fileWeights.find(weight => weight.mediaType === mediaTypes[format] && weight.colour === colour)
+  const own = fileWeights.find(weight => weight.mediaType === mediaTypeOf(format) && weight.colour === colour)
   if (own) return `${saidSize(own.bytes)} a page`
   if (format === 'jpeg' && colour === 'mono') return 'heavier: JPEG is for pictures'
   const picture = pageWeight(weights, colour, dpi)

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { barcodeFormats } from './barcodeFormats'
+import { fileFormats } from './fileFormats'
 import { batchNameFault } from '../name/batchName'
 import { patternFault } from '../pattern/pattern'
 import { placeholdersOf, templateFault, textFault } from '../name/template'
@@ -172,8 +173,6 @@ export const DocumentType = z.strictObject({
   fields: z.array(Field).default([]),
 })
 export type DocumentType = z.infer<typeof DocumentType>
-
-export const fileFormats = ['pdf', 'pdf-a', 'tiff', 'jpeg', 'png', 'txt', 'alto', 'hocr', 'json'] as const
 
 const template = z.string().min(1).check((context) => {
   const fault = templateFault(context.value)

@@ -32,7 +32,7 @@ async function made(clean: object, scan: object, pages: PageToMake[], format: st
   const rubric = Rubric.parse({ version: 1, name: 'Cards', scan, clean, files: [{ format, name: `${format}-{seq}` }] })
   const document = documentToMake({ rubric, batch: 'Cards of May', document: 7, type: null, fields: {}, barcode: {}, created: new Date('2026-05-04T10:00:00Z'), pages })
   const taken = new Set<string>()
-  const files = await makeFiles(rubric.files, document, folder, name => taken.has(name), name => taken.add(name))
+  const files = await makeFiles(rubric.files, document, folder, taken)
   return join(folder, files[0]!.name)
 }
 

@@ -16,7 +16,7 @@ import { command, rubricator } from '../product/command'
 import { running } from '../product/running'
 
 const tamsin = program('Tamsin')
-const stack = documentsOf(makeStack('mooring-permits', 33), '3')
+const stack = documentsOf(makeStack('mooring-permits', 52), '3')
 const [truth] = stack.truth.documents
 let sheets: Buffer[]
 let batch: number

@@ -27,7 +27,7 @@ export async function build(work: Work, { document: id }: { document: number }):
   })
   const names = await namesInBatch(work.sql, document)
   await inTempFolder(async (folder) => {
-    const files = await makeFiles(rubric.files, toMake, folder, name => names.has(name), name => names.add(name))
+    const files = await makeFiles(rubric.files, toMake, folder, names)
     for (const file of files) await work.blobs.putFile(join(folder, file.name))
     const sends = rubric.send.map((send): ChosenSend => {
       const chosen = send.ask ? facts.sends.find(one => one.to === send.to) : undefined

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { scopes, type Scope, type TokenView } from '~~/core/model/views'
+import { useClipboard } from '@vueuse/core'
 import { saidTime } from '~/words/time'
 
 const { data: tokens, refresh } = useLoaded<TokenView[]>('/api/tokens')

@@ -1,0 +1,35 @@
+/** What a kind of file is, as far as rubrics, forms and descriptions need to know; `engine/formats` writes them. */
+export interface FormatFacts {
+  name: string
+  /** As people say it. */
+  label: string
+  extension: string
+  mediaType: string
+  /** One file for the document, or one for each page. */
+  per: 'document' | 'page'
+  /** What of a document it can hold. */
+  holds: { pictures: boolean, text: boolean, values: boolean, protection: boolean }
+}
+
+const facts = <N extends string>(
+  name: N, label: string, extension: string, mediaType: string, per: FormatFacts['per'], holds: Partial<FormatFacts['holds']>,
+): FormatFacts & { name: N } => ({ name, label, extension, mediaType, per, holds: { pictures: false, text: false, values: false, protection: false, ...holds } })
+
+/** Every kind of file that a rubric may ask for. */
+export const formats = [
+  facts('pdf', 'PDF', 'pdf', 'application/pdf', 'document', { pictures: true, text: true, protection: true }),
+  facts('pdf-a', 'PDF/A', 'pdf', 'application/pdf', 'document', { pictures: true, text: true }),
+  facts('tiff', 'TIFF', 'tif', 'image/tiff', 'document', { pictures: true }),
+  facts('jpeg', 'JPEG', 'jpg', 'image/jpeg', 'page', { pictures: true }),
+  facts('png', 'PNG', 'png', 'image/png', 'page', { pictures: true }),
+  facts('txt', 'text', 'txt', 'text/plain', 'document', { text: true }),
+  facts('alto', 'ALTO', 'xml', 'application/alto+xml', 'document', { text: true }),
+  facts('hocr', 'hOCR', 'hocr', 'text/html', 'document', { text: true }),
+  facts('json', 'JSON', 'json', 'application/json', 'document', { values: true }),
+] as const
+
+export type FormatName = typeof formats[number]['name']
+export const fileFormats = formats.map(format => format.name) as [FormatName, ...FormatName[]]
+
+/** The facts of a format. */
+export const formatFacts = (name: FormatName): FormatFacts => formats.find(format => format.name === name)!

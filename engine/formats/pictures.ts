@@ -1,0 +1,14 @@
+import { copyFile, writeFile } from 'node:fs/promises'
+import { decodeImage, encodeJpeg, encodePng } from '../images'
+import { writeTiff } from '../tiff'
+import { defineFormat } from './format'
+
+export const tiff = defineFormat('tiff', (path, pages) => writeTiff(path, pages))
+
+export const jpeg = defineFormat('jpeg', async (path, [page]) => {
+  // What is kept as JPEG already loses nothing by going out as it is.
+  if (!page!.mono) return copyFile(page!.file, path)
+  await writeFile(path, await encodeJpeg(await decodeImage(page!.file, 1), page!.dpi))
+})
+
+export const png = defineFormat('png', async (path, [page]) => writeFile(path, await encodePng(await decodeImage(page!.file, 1), page!.dpi)))
