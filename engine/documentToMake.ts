@@ -1,7 +1,7 @@
 import type { LedgerDocument } from '../core/model/ledger'
 import { typeOf, type Rubric } from '../core/model/rubric'
 import { renderText, type NameContext } from '../core/name/template'
-import { shownValue } from '../core/index/fieldValue'
+import { shownValue } from '../core/fields/fieldValue'
 import type { DocumentToMake } from './formats/format'
 import type { PageToMake } from './pdfOut'
 

@@ -1,9 +1,10 @@
-import { missingFields, type Filled } from '../core/index/fill'
+import { missingFields, type Filled } from '../core/fields/fill'
 import { worker, type PersonActing } from '../core/model/actor'
 import type { FieldValue } from '../core/model/ledger'
 import type { LookupAnswers } from '../core/model/lookup'
 import { typeOf } from '../core/model/rubric'
 import { json } from '../store/database'
+import { addEntry } from '../store/documents/entries'
 import type { DocumentRow } from '../store/documents/read'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
 
@@ -14,7 +15,7 @@ import { inBatch, type Flow, type LockedBatch } from './inBatch'
 export function documentFilled(flow: Flow, document: DocumentRow, { fields, missing }: Filled, lookups: LookupAnswers): Promise<void> {
   return inBatch(flow, worker, document.batch_id, async (batch) => {
     const { tx } = batch
-    const changed = await tx`
+    const changed = await tx<{ fields: Record<string, FieldValue> }[]>`
       update documents
       set fields = ${json(tx, fields)} || entered.fields, missing = array(select unnest(${missing}::text[]) except select jsonb_object_keys(entered.fields)),
         lookups = ${json(tx, lookups)}, filled_at = now()
@@ -22,9 +23,12 @@ export function documentFilled(flow: Flow, document: DocumentRow, { fields, miss
         from documents as before, jsonb_each(before.fields)
         where before.id = ${document.id} and value->>'from' = 'person') as entered
       where documents.id = ${document.id} and filled_at is null
-      returning documents.id`
+      returning documents.fields`
     batch.documents.add(document.id)
-    if (changed.length) await settle(batch)
+    const [kept] = changed
+    if (!kept) return
+    await addEntry(tx, worker, document.id, kept.fields)
+    await settle(batch)
   })
 }
 
@@ -81,6 +85,7 @@ export function enterFields(flow: Flow, actor: PersonActing, document: DocumentR
       where id = ${document.id} and state = 'open' and filled_at is not null and (not ${confirm} or not ${rubric.read.ocr} or read_at is not null)
       returning before.fields as before`
     if (!changed) return 'This document is no longer open, or its pages are still being read. Look at it again.'
+    await addEntry(tx, actor, document.id, fields)
     await batch.note({ what: confirm ? 'confirm' : 'enter', document: document.id, old: textsOf(changed.before), new: textsOf(fields) })
     if (confirm) {
       await tx`update documents set state = 'indexed', indexed_by = ${actor.person}, indexed_at = now() where id = ${document.id}`

@@ -1,10 +1,11 @@
 import { z } from 'zod'
-import { missingFields } from '../core/index/fill'
+import { missingFields } from '../core/fields/fill'
 import type { Actor } from '../core/model/actor'
 import { FieldValue } from '../core/model/ledger'
 import { LookupAnswers, type LookupAnswer } from '../core/model/lookup'
 import type { DocumentType } from '../core/model/rubric'
 import { json } from '../store/database'
+import { addEntry } from '../store/documents/entries'
 import type { DocumentRow } from '../store/documents/read'
 import { inBatch, type Flow } from './inBatch'
 
@@ -24,6 +25,7 @@ export function keepLookup(flow: Flow, actor: Actor, document: DocumentRow, { ty
       update documents
       set fields = ${json(tx, fields)}, missing = ${missingFields(type, fields)}, lookups = ${json(tx, lookups)}
       where id = ${document.id}`
+    await addEntry(tx, actor, document.id, fields)
     await batch.note({ what: 'look up', document: document.id, new: { system, chosen: answer.chosen } })
     return true
   })

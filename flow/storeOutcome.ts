@@ -20,11 +20,12 @@ export async function storeDocuments(tx: Tx, batch: number, outcome: SplitOutcom
     from documents
     where batch_id = ${batch}`
   const pagesIn = (document: SplitDocument) => document.pages.map(page => identities.get(page)!)
-  const byFirstPage = new Map(known.map(row => [`${row.pages[0]} ${row.type}`, row]))
-  const isSame = (row: Known, document: SplitDocument) => pagesIn(document).join() === row.pages.join() && isDeepStrictEqual(row.barcode, document.barcode)
+  // A document is known by its first page: a type that is recognised or corrected later keeps its values.
+  const byFirstPage = new Map(known.map(row => [row.pages[0], row]))
+  const isSame = (row: Known, document: SplitDocument) => row.type === document.type && pagesIn(document).join() === row.pages.join() && isDeepStrictEqual(row.barcode, document.barcode)
   const staying = new Map<number, Known>()
   for (const document of outcome.documents) {
-    const row = byFirstPage.get(`${identities.get(document.pages[0]!)} ${document.type}`)
+    const row = byFirstPage.get(identities.get(document.pages[0]!))
     if (row && (row.kept || isSame(row, document))) staying.set(document.document, row)
   }
   const now = new Map([...staying].map(([number, row]) => [row.id, outcome.documents[number - 1]!]))
@@ -35,8 +36,8 @@ export async function storeDocuments(tx: Tx, batch: number, outcome: SplitOutcom
     }
   }
   const moved = [...staying]
-    .map(([position, row]) => ({ row, id: row.id, position, barcode: outcome.documents[position - 1]!.barcode }))
-    .filter(one => one.position !== one.row.position || !isDeepStrictEqual(one.row.barcode, one.barcode))
+    .map(([position, row]) => ({ row, id: row.id, position, type: outcome.documents[position - 1]!.type, barcode: outcome.documents[position - 1]!.barcode }))
+    .filter(one => one.position !== one.row.position || one.type !== one.row.type || !isDeepStrictEqual(one.row.barcode, one.barcode))
   const moving = new Set(moved.map(one => one.id))
   const added = outcome.documents.filter(document => !staying.has(document.document))
   const heirs = added.map((document) => {
@@ -56,8 +57,8 @@ export async function storeDocuments(tx: Tx, batch: number, outcome: SplitOutcom
   await layValuesBy(tx, batch, [...now.keys(), ...inserted.map(row => row.id)])
   await tx`
     update documents
-    set position = found.position, barcode = found.barcode
-    from jsonb_to_recordset(${json(tx, moved.map(({ id, position, barcode }) => ({ id, position, barcode })))}) as found (id bigint, position int, barcode jsonb)
+    set position = found.position, type = found.type, barcode = found.barcode
+    from jsonb_to_recordset(${json(tx, moved.map(({ id, position, type, barcode }) => ({ id, position, type, barcode })))}) as found (id bigint, position int, type text, barcode jsonb)
     where documents.id = found.id`
   const rows = [...staying].map(([position, { id }]) => ({ id, position }))
   return new Map([...rows, ...inserted].map(row => [row.position, row.id]))

@@ -1,4 +1,4 @@
-import { formatDate } from '../index/dates'
+import { formatDate } from '../fields/dates'
 
 /** What a pattern of batch names may ask for. `when` is ISO 8601 in local time. */
 export interface BatchNameContext { rubric: string, person: string, from: string, when: string }

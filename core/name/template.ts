@@ -1,4 +1,4 @@
-import { formatDate } from '../index/dates'
+import { formatDate } from '../fields/dates'
 
 /** What a file-name template may ask for, besides the document's own index values. */
 export interface NameContext {

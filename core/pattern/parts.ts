@@ -99,3 +99,9 @@ export function composed(source: string, groups: Readonly<Record<string, string>
   }
   return value
 }
+
+/** What a field with this pattern expects: "eight digits", or "in the form ‘MP’, two digits" where there are several parts. */
+export function formWords(pattern: string): string {
+  const words = patternWords(pattern)
+  return words === pattern || words.includes(',') || words.startsWith('‘') ? `in the form ${words}` : words
+}

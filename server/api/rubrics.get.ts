@@ -1,4 +1,4 @@
-import { askedFields } from '../../core/index/given'
+import { askedFields } from '../../core/fields/given'
 import { rubricWords } from '../../core/model/rubricWords'
 import type { RubricChoice } from '../../core/model/views'
 import { listDestinations } from '../../store/setup/destinations'

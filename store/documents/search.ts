@@ -29,9 +29,11 @@ export async function searchDocuments(sql: Sql, person: Person, { text, fields, 
       and (${state}::text is null or documents.state = ${state})
       and not exists (
         select 1 from jsonb_each_text(${sql.json(fields)}) as wanted
-        where documents.fields->wanted.key->>'value' is distinct from wanted.value)
+        where not exists (
+          select 1 from document_values
+          where document_id = documents.id and field = wanted.key and lower(document_values.value) = lower(wanted.value)))
       and (${text}::text is null
-        or exists (select 1 from jsonb_each(documents.fields) as found where found.value->>'value' ilike ${like})
+        or exists (select 1 from document_values where document_id = documents.id and value ilike ${like})
         or exists (
           select 1 from pages
           join page_words on page_id = pages.id

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { enteredFields } from '../../core/index/entered'
-import { checkValue, expectedOf, shownValue } from '../../core/index/fieldValue'
-import { fillFields } from '../../core/index/fill'
-import { passesLuhn } from '../../core/index/luhn'
+import { enteredFields } from '../../core/fields/entered'
+import { checkValue, expectedOf, shownValue } from '../../core/fields/fieldValue'
+import { fillFields } from '../../core/fields/fill'
+import { passesLuhn } from '../../core/fields/luhn'
 import { DocumentType, Field } from '../../core/model/rubric'
 
 const field = (more: Record<string, unknown>) => Field.parse({ id: 'f', label: 'Field', ...more })

@@ -8,6 +8,7 @@ import { correctionsOf } from '../../store/batches/corrections'
 import { ledgerOfBatch } from '../../store/batches/ledger'
 import { loadsOfBatch, pagesOfBatch, showBatch } from '../../store/batches/show'
 import { openDatabase, type Sql } from '../../store/database'
+import { entriesOf } from '../../store/documents/entries'
 import { findDocument } from '../../store/documents/read'
 import { searchDocuments } from '../../store/documents/search'
 import { migrate } from '../../store/migrate'
@@ -95,6 +96,8 @@ describe.each([1, 2, 3, 4, 5])('a database of version %i', (version) => {
     expect(await correctionsOf(sql, batch)).toEqual({ undo: 1, redo: 0 })
     expect((await loadsOfBatch(sql, batch)).map(load => load.kind)).toEqual(version >= 3 ? ['device', 'files'] : ['device'])
     expect((await sql`select began from loads order by id`).map(row => Number(row.began)).every((began, at, all) => at === 0 || began > all[at - 1]!)).toBe(true)
+    expect([...await sql`select field, value from document_values order by document_id`].map(row => [row.field, row.value])).toEqual([['note', 'typed 1'], ['note', 'typed 2']])
+    expect((await entriesOf(sql, 1)).map(entry => [entry.actor, entry.fields.note!.value])).toEqual([['worker', 'typed 1']])
     expect((await sql`select 1 from job_leases`).length).toBe(1)
     expect((await sql`select 1 from edit_locks`).length).toBe(version >= 4 ? 1 : 0)
 

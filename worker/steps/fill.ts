@@ -1,5 +1,5 @@
-import { fillFields } from '../../core/index/fill'
-import { chosenValues, lookupSystems } from '../../core/index/lookups'
+import { fillFields } from '../../core/fields/fill'
+import { chosenValues, lookupSystems } from '../../core/fields/lookups'
 import type { LookupAnswers } from '../../core/model/lookup'
 import { typeOf } from '../../core/model/rubric'
 import { lookUp } from '../../connectors/lookUp'

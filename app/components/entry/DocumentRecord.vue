@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { shownValue } from '~~/core/index/fieldValue'
+import { shownValue } from '~~/core/fields/fieldValue'
 import type { DocumentPage } from '~~/core/model/views'
 import { saidSize } from '~/words/size'
 import { saidTime } from '~/words/time'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { expectedOf } from '~~/core/index/fieldValue'
+import { expectedOf } from '~~/core/fields/fieldValue'
+import { kindOf } from '~~/core/fields/kinds'
 import type { FieldValue } from '~~/core/model/ledger'
 import type { Field } from '~~/core/model/rubric'
 
@@ -23,8 +24,8 @@ const hint = computed(() => {
   if (value.value.trim() === '' && props.field.required) return { words: `needed: ${expectedOf(props.field)}`, tone: 'text-ochre' }
   return { words: props.field.kind === 'text' ? '' : expectedOf(props.field), tone: 'text-faded' }
 })
-const choices = computed(() => props.field.kind === 'yes-no' ? ['yes', 'no'] : props.field.choices)
-const modes = { 'yes-no': 'text', 'text': 'text', 'date': 'text', 'choice': 'text', 'number': 'decimal', 'email': 'email' } as const
+const kind = computed(() => kindOf(props.field))
+const modes = { text: 'text', date: 'text', number: 'decimal', email: 'email' } as const
 </script>
 
 <template>
@@ -33,13 +34,13 @@ const modes = { 'yes-no': 'text', 'text': 'text', 'date': 'text', 'choice': 'tex
       <span>{{ field.label }}<span v-if="field.required" class="text-faded"> *</span></span>
       <span :id="`hint-${field.id}`" class="small text-right" :class="hint.tone">{{ hint.words }}</span>
     </label>
-    <select v-if="field.kind === 'choice' || field.kind === 'yes-no'" :id="`field-${field.id}`" v-model="value" class="field min-h-9! py-0.5!" :data-field="field.id" :aria-describedby="`hint-${field.id}`" :aria-invalid="fault !== null" @focus="$emit('focus')">
+    <select v-if="kind.control === 'list'" :id="`field-${field.id}`" v-model="value" class="field min-h-9! py-0.5!" :data-field="field.id" :aria-describedby="`hint-${field.id}`" :aria-invalid="fault !== null" @focus="$emit('focus')">
       <option value="">choose</option>
-      <option v-for="choice in choices" :key="choice" :value="choice">{{ choice }}</option>
+      <option v-for="choice in kind.choices(field)" :key="choice" :value="choice">{{ choice }}</option>
     </select>
     <input
       v-else :id="`field-${field.id}`" v-model="value" class="field min-h-9! py-0.5!" :class="{ numbers: field.kind !== 'text' || field.pattern, 'border-ochre': hint.tone === 'text-ochre' }"
-      :inputmode="modes[field.kind]" autocomplete="off" spellcheck="false" :data-field="field.id" :aria-describedby="`hint-${field.id}`" :aria-invalid="fault !== null" @focus="$emit('focus')"
+      :inputmode="modes[kind.keys]" autocomplete="off" spellcheck="false" :data-field="field.id" :aria-describedby="`hint-${field.id}`" :aria-invalid="fault !== null" @focus="$emit('focus')"
     >
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
-import { shownValue } from '~~/core/index/fieldValue'
+import { shownValue } from '~~/core/fields/fieldValue'
 import type { FieldValue } from '~~/core/model/ledger'
 import type { LookupAnswer } from '~~/core/model/lookup'
 import type { DocumentPage } from '~~/core/model/views'

@@ -1,4 +1,4 @@
-import { checkValue, shownValue } from '~~/core/index/fieldValue'
+import { checkValue, shownValue } from '~~/core/fields/fieldValue'
 import type { DocumentPage } from '~~/core/model/views'
 
 /** What stands on an entry card: the values as typed, which were changed, and what is wrong with them. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ArrowLeft } from '@lucide/vue'
-import { checkValue, expectedOf } from '~~/core/index/fieldValue'
+import { checkValue, expectedOf } from '~~/core/fields/fieldValue'
+import { kindOf } from '~~/core/fields/kinds'
 import type { Field } from '~~/core/model/rubric'
 import type { AddressView } from '~~/core/model/views'
 import { typedOn } from './typedOn'
@@ -11,8 +12,9 @@ const emit = defineEmits<{ done: [value: string], back: [] }>()
 const typed = ref(props.value)
 const tried = ref(false)
 const input = useTemplateRef<HTMLInputElement>('input')
-const choices = computed(() => props.field.kind === 'yes-no' ? ['yes', 'no'] : props.field.kind === 'choice' ? props.field.choices ?? [] : null)
-const keys = computed(() => props.field.kind === 'number' ? 'number' : props.field.kind === 'date' ? 'date' : props.field.kind === 'email' ? 'email' : /^\^?\\d/.test(props.field.pattern ?? '') ? 'number' : 'text')
+const kind = computed(() => kindOf(props.field))
+const choices = computed(() => kind.value.control === 'list' ? kind.value.choices(props.field) : null)
+const keys = computed(() => kind.value.keys === 'text' && /^\^?\\d/.test(props.field.pattern ?? '') ? 'number' : kind.value.keys)
 const fault = computed(() => {
   if (!typed.value.trim()) return props.field.required && tried.value ? `${props.field.label} is needed.` : null
   const checked = checkValue(props.field, typed.value)
@@ -20,7 +22,7 @@ const fault = computed(() => {
 })
 const people = shallowRef<AddressView[]>([])
 watchDebounced(typed, async (part) => {
-  if (props.field.kind === 'email') people.value = await ask<AddressView[]>('/api/addresses', { query: { part } }).catch(() => [])
+  if (kind.value.control === 'address') people.value = await ask<AddressView[]>('/api/addresses', { query: { part } }).catch(() => [])
 }, { debounce: 120, immediate: true })
 
 function done() {
@@ -46,7 +48,7 @@ onMounted(() => input.value?.focus())
       <template v-else>
         <input id="panel-field" ref="input" v-model="typed" class="field mt-4 min-h-16! font-mono text-3xl" autocomplete="off" spellcheck="false" :aria-invalid="fault !== null" aria-describedby="panel-fault" inputmode="none">
         <p id="panel-fault" class="mt-2 min-h-7 text-ochre" role="status">{{ fault }}</p>
-        <div v-if="field.kind === 'email'" class="flex min-h-0 flex-wrap gap-2 overflow-y-auto">
+        <div v-if="kind.control === 'address'" class="flex min-h-0 flex-wrap gap-2 overflow-y-auto">
           <button v-for="one in people" :key="one.id" type="button" class="touch text-base!" @click="emit('done', one.mail)">{{ one.name }} <span class="text-faded">{{ one.mail }}</span></button>
         </div>
       </template>

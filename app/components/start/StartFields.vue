@@ -1,11 +1,18 @@
 <script setup lang="ts">
-import { expectedOf } from '~~/core/index/fieldValue'
+import { expectedOf } from '~~/core/fields/fieldValue'
+import { kindOf } from '~~/core/fields/kinds'
+import type { AddressView } from '~~/core/model/views'
 import { optionWeight, settingOptions, settingWords, weightWords, type SettingKey } from '~/words/settings'
 import type { useStart } from './useStart'
 
 const props = defineProps<{ start: ReturnType<typeof useStart> }>()
 const { form, draft, settings, faultOf, answers } = props.start
-const modes: Record<string, 'text' | 'decimal' | 'email'> = { number: 'decimal', email: 'email' }
+const modes = { text: 'text', date: 'text', number: 'decimal', email: 'email' } as const
+/** Entries of the address book that fit what is typed. */
+const people = shallowRef<AddressView[]>([])
+const offer = useDebounceFn(async (part: string) => {
+  people.value = await ask<AddressView[]>('/api/addresses', { query: { part } }).catch(() => [])
+}, 120)
 const touched = ref(new Set<string>())
 const shown = computed(() => settingOptions.filter(one => form.value?.mayChange.includes(one.key)))
 const several = computed(() => Object.entries(answers.value).find(([, answer]) => answer.records.length > 1 && !answer.chosen) ?? null)
@@ -27,11 +34,24 @@ const sendOf = (to: string) => draft.value.sends[to] ?? { to, folder: '', people
     <div v-if="form.fields.length" class="grid gap-y-2.5">
       <label v-for="field in form.fields" :key="field.id" class="block">
         <span class="flex items-baseline justify-between gap-2">{{ field.label }}{{ field.required ? ' *' : '' }}<span class="small text-right" :class="touched.has(field.id) && faultOf(field) ? 'text-ochre' : 'text-faded'">{{ touched.has(field.id) && faultOf(field) || (field.kind === 'text' ? '' : expectedOf(field)) }}</span></span>
-        <select v-if="field.kind === 'choice' || field.kind === 'yes-no'" v-model="draft.values[field.id]" class="field" @blur="left(field.id)">
-          <option value="">choose</option><option v-for="choice in field.kind === 'yes-no' ? ['yes', 'no'] : field.choices" :key="choice" :value="choice">{{ choice }}</option>
+        <select v-if="kindOf(field).control === 'list'" v-model="draft.values[field.id]" class="field" @blur="left(field.id)">
+          <option value="">choose</option><option v-for="choice in kindOf(field).choices(field)" :key="choice" :value="choice">{{ choice }}</option>
         </select>
-        <input v-else v-model="draft.values[field.id]" class="field" :inputmode="modes[field.kind] ?? 'text'" autocomplete="off" :list="field.kind === 'email' ? 'address-book' : undefined" @blur="left(field.id)">
+        <input
+          v-else
+          v-model="draft.values[field.id]"
+          class="field"
+          :inputmode="modes[kindOf(field).keys]"
+          autocomplete="off"
+          :list="kindOf(field).control === 'address' ? 'start-addresses' : undefined"
+          @focus="kindOf(field).control === 'address' && offer(draft.values[field.id] ?? '')"
+          @input="kindOf(field).control === 'address' && offer(draft.values[field.id] ?? '')"
+          @blur="left(field.id)"
+        >
       </label>
+      <datalist id="start-addresses">
+        <option v-for="one in people" :key="one.id" :value="one.mail">{{ one.name }}</option>
+      </datalist>
     </div>
     <p v-if="lookupTrouble" class="mt-2 text-ochre" role="status">{{ lookupTrouble }}</p>
     <div v-if="several" class="mt-2 border border-ochre bg-leaf p-3">

@@ -1,4 +1,4 @@
-import { checkValue, shownValue } from '~~/core/index/fieldValue'
+import { checkValue, shownValue } from '~~/core/fields/fieldValue'
 import type { Choices, ChosenSend } from '~~/core/model/choices'
 import type { LookupAnswers } from '~~/core/model/lookup'
 import type { Field } from '~~/core/model/rubric'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { enteredFields } from '../../../../core/index/entered'
+import { enteredFields } from '../../../../core/fields/entered'
 import { FieldValue } from '../../../../core/model/ledger'
 import { typeOf } from '../../../../core/model/rubric'
 import { enterFields } from '../../../../flow/fill'

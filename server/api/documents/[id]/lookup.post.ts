@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { lookUp } from '../../../../connectors/lookUp'
-import { lookupSystems, valuesOfRecord } from '../../../../core/index/lookups'
+import { lookupSystems, valuesOfRecord } from '../../../../core/fields/lookups'
 import type { LookupAnswer } from '../../../../core/model/lookup'
 import { typeOf } from '../../../../core/model/rubric'
 import { keepLookup } from '../../../../flow/lookup'

@@ -1,5 +1,5 @@
 import { connectorNamed } from '../../../../connectors'
-import { askedFields } from '../../../../core/index/given'
+import { askedFields } from '../../../../core/fields/given'
 import type { StartForm } from '../../../../core/model/views'
 import { withChoices } from '../../../../core/model/withChoices'
 import { fileWeights, pageWeights } from '../../../../store/pages/weights'
