@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatName } from '~~/core/model/barcodeFormats'
-import { parseCsv } from '~~/core/ledger/csv'
+import { readCsv } from '~~/core/ledger/csv'
 import type { SeparatorRule } from '~~/core/model/views'
 import { composed } from '~~/core/pattern/parts'
 import { patternOf } from '~~/core/pattern/pattern'
@@ -25,8 +25,9 @@ watch(rule, now => (title.value = now?.title ?? ''))
 
 /** What each sheet carries, by name; a rule without a plain pattern takes the whole value. */
 const names = computed(() => rule.value?.groups.length ? rule.value.groups : [{ name: 'value', label: 'Value' }])
+const csv = computed(() => readCsv(list.value))
 const rows = computed(() => {
-  const read = parseCsv(list.value)
+  const read = csv.value.rows
   const [head] = read
   // A first line that names the columns says which is which; without one they come in order.
   const columns = head && names.value.every(one => head.some(cell => same(cell, one.name) || same(cell, one.label)))
@@ -42,7 +43,7 @@ const checked = computed(() => sheets.value.map((texts) => {
   return { texts, value, fits: value !== '' && (!pattern || patternOf(pattern).test(value)) }
 }))
 const wrong = computed(() => checked.value.filter(one => !one.fits).length)
-const ready = computed(() => rule.value !== null && checked.value.length > 0 && wrong.value === 0)
+const ready = computed(() => rule.value !== null && checked.value.length > 0 && wrong.value === 0 && !(many.value && csv.value.trouble))
 
 async function readList(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
@@ -95,6 +96,7 @@ watch([chosen, sheets, title, numbered, paper], () => (pdf.value = ''), { deep: 
     </form>
     <section aria-label="Sheets">
       <h2 class="text-xl">{{ many ? counted(checked.length, 'sheet') : 'The sheet' }}<span v-if="wrong && (many || single[names[0]!.name])" class="ml-3 font-sans text-base text-ochre">{{ wrong === 1 && !many ? 'does not fit yet' : `${wrong} do not fit` }}</span></h2>
+      <TroubleBand :words="many ? csv.trouble : null" />
       <p v-if="many && !checked.length" class="mt-2 text-faded">Type or read a list, and its sheets stand here.</p>
       <table v-else class="mt-2 w-full text-left">
         <thead class="small text-faded"><tr class="border-b border-ink"><th class="py-1 pr-4 font-normal">No.</th><th v-for="one in names" :key="one.name" class="pr-4 font-normal">{{ one.label }}</th><th class="font-normal">The code says</th></tr></thead>

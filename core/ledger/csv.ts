@@ -1,3 +1,4 @@
+import Papa from 'papaparse'
 import type { Ledger } from '../model/ledger'
 
 /** A cell as RFC 4180 has it; one that a spreadsheet would take for a formula is kept as text. */
@@ -18,28 +19,22 @@ export function ledgerCsv({ pages, totals }: Ledger): string {
     + Object.entries(totals).map(([name, count]) => row(['total', name, count])).join('')
 }
 
-/** The rows of a CSV (RFC 4180), with commas, semicolons or tabs between cells; empty lines are left out. */
-export function parseCsv(text: string): string[][] {
-  const separator = [',', ';', '\t'].map(mark => ({ mark, count: (text.split(/\r?\n/, 1)[0] ?? '').split(mark).length })).sort((a, b) => b.count - a.count)[0]!.mark
-  const rows: string[][] = [[]]
-  let cell = ''
-  let quoted = false
+/** The rows of a list, and what is wrong with it in words; null where nothing is. */
+export interface ReadCsv { rows: string[][], trouble: string | null }
+
+/** Reads a CSV (RFC 4180), with commas, semicolons or tabs between cells; empty lines are left out. */
+export function readCsv(text: string): ReadCsv {
   const body = text.replace(/^\uFEFF/, '')
-  for (let at = 0; at <= body.length; at++) {
-    const letter = body[at]
-    if (quoted && letter !== undefined) {
-      if (letter === '"' && body[at + 1] === '"') cell += body[at++]
-      else if (letter === '"') quoted = false
-      else cell += letter
-    } else if (letter === '"' && cell === '') {
-      quoted = true
-    } else if (letter === separator || letter === '\n' || letter === undefined) {
-      rows.at(-1)!.push(cell.replace(/\r$/, '').trim())
-      cell = ''
-      if (letter === '\n') rows.push([])
-    } else {
-      cell += letter
-    }
+  const { data, errors } = Papa.parse<string[]>(body, { delimiter: separatorOf(body), skipEmptyLines: 'greedy', transform: cell => cell.trim() })
+  const quotes = errors.find(error => error.type === 'Quotes')
+  return {
+    rows: data.filter(cells => cells.some(Boolean)),
+    trouble: quotes ? `A quote in line ${(quotes.row ?? 0) + 1} is ${quotes.code === 'MissingQuotes' ? 'opened and never closed' : 'followed by more text'}. Mend it there: write a quote inside a cell twice.` : null,
   }
-  return rows.filter(cells => cells.some(Boolean))
+}
+
+/** The separator that stands most often in the first line, outside of quotes. */
+function separatorOf(text: string): string {
+  const [first = ''] = text.replace(/"(?:[^"]|"")*"/g, '').split(/\r?\n/, 1)
+  return [',', ';', '\t'].map(mark => ({ mark, count: first.split(mark).length })).sort((a, b) => b.count - a.count)[0]!.mark
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { csvCell, ledgerCsv, parseCsv } from '../../core/ledger/csv'
+import { csvCell, ledgerCsv, readCsv } from '../../core/ledger/csv'
 import { differences, Expected } from '../../core/ledger/expected'
 import { makeLedger } from '../../core/ledger/ledger'
 
@@ -36,9 +36,12 @@ describe('sheets and documents that were counted', () => {
 
 describe('CSV', () => {
   it('is read as spreadsheets write it', () => {
-    expect(parseCsv('\uFEFFfile;words\r\nHM204;"one; two"\r\n\r\nQA007;"a ""b"""\r\n')).toEqual([['file', 'words'], ['HM204', 'one; two'], ['QA007', 'a "b"']])
-    expect(parseCsv('A,B\n"line\nbreak",2')).toEqual([['A', 'B'], ['line\nbreak', '2']])
-    expect(parseCsv('')).toEqual([])
+    expect(readCsv('\uFEFFfile;words\r\nHM204;"one; two"\r\n\r\nQA007;"a ""b"""\r\n').rows).toEqual([['file', 'words'], ['HM204', 'one; two'], ['QA007', 'a "b"']])
+    expect(readCsv('A,B\n"line\nbreak",2').rows).toEqual([['A', 'B'], ['line\nbreak', '2']])
+    expect(readCsv('').rows).toEqual([])
+    expect(readCsv('";;",!').rows).toEqual([[';;', '!']])
+    expect(readCsv('A,B\n1,"open\n2,3')).toMatchObject({ trouble: 'A quote in line 2 is opened and never closed. Mend it there: write a quote inside a cell twice.' })
+    expect(readCsv('A;B\n1;2').trouble).toBeNull()
   })
 
   it.each([['plain', 'plain'], ['a,b', '"a,b"'], ['say "so"', '"say ""so"""'], ['=1+1', '\'=1+1'], [-2, '-2']])('the cell %j is written %s', (value, cell) => {
@@ -48,7 +51,7 @@ describe('CSV', () => {
   it('of a ledger has a line for each side and each total', () => {
     const page = { page: 1, source: 'a,b.pdf', sourcePage: 1, sheet: 1, side: 'front' as const, widthPx: 10, heightPx: 10, dpi: 200, ink: 0.1, skewDeg: 0, barcodes: [], fate: 'kept' as const, why: 'Starts.', document: 1 }
     const csv = ledgerCsv(makeLedger('R', [page], [{ document: 1, type: null, pages: [1], fields: {}, missing: [], files: [] }]))
-    expect(parseCsv(csv)).toHaveLength(8)
+    expect(readCsv(csv).rows).toHaveLength(8)
     expect(csv).toContain('1,"a,b.pdf",1,1,front,,kept,1,,0.1,0,Starts.')
     expect(csv).toContain('total,scanned,1')
   })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { ledgerCsv, parseCsv } from '../../core/ledger/csv'
+import { ledgerCsv, readCsv } from '../../core/ledger/csv'
 import { makeLedger, totalsOf } from '../../core/ledger/ledger'
 import { Edit, KeptEdit } from '../../core/model/edit'
 import { freeName, renderName, templateFault } from '../../core/name/template'
@@ -71,7 +71,7 @@ describe('whatever the paper shows', () => {
         page, fate, why, document, source: 's', sourcePage: page, sheet: pages[page - 1]!.sheet, side: pages[page - 1]!.side,
         widthPx: null, heightPx: null, dpi: null, ink: null, skewDeg: null, barcodes: [],
       })), outcome.documents.map(document => ({ document: document.document, type: document.type, pages: document.pages, fields: {}, missing: [], files: [] })))
-      expect(parseCsv(ledgerCsv(ledger)).length).toBeGreaterThan(pages.length)
+      expect(readCsv(ledgerCsv(ledger)).rows.length).toBeGreaterThan(pages.length)
     }), { numRuns: 300 })
   })
 })
@@ -143,7 +143,7 @@ describe('whatever a value is', () => {
     const quoted = (cell: string) => /[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell
     const cells = fc.string({ maxLength: 12 }).filter(text => !text.includes('\r') && text.trim() === text)
     fc.assert(fc.property(fc.array(fc.array(cells.filter(text => text !== ''), { minLength: 2, maxLength: 4 }), { minLength: 1, maxLength: 5 }), (rows) => {
-      expect(parseCsv(rows.map(row => row.map(quoted).join(',')).join('\n'))).toEqual(rows)
+      expect(readCsv(rows.map(row => row.map(quoted).join(',')).join('\n')).rows).toEqual(rows)
     }))
   })
 

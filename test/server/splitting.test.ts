@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { parseCsv } from '../../core/ledger/csv'
+import { readCsv } from '../../core/ledger/csv'
 import type { BatchDetail, PageCodes, PageNote, Questions, RubricChoice, RubricDraft, RubricText, RubricVersion, SeparatorRule, TryView } from '../../core/model/views'
 import { asPdf } from '../../standins/paper/encode'
 import { drawnSide } from '../../standins/paper/drawn'
@@ -65,7 +65,7 @@ describe('what was counted by hand', () => {
 
   it('stands in the ledger as CSV: each side with its reason', async () => {
     const { body } = await tamsin<string>('GET', `/api/batches/${id}/ledger?as=csv`)
-    const rows = parseCsv(body)
+    const { rows } = readCsv(body)
     expect(rows).toHaveLength(1 + truth.sides.length + 6)
     expect(rows[1]![6]).toBe('kept')
     expect((await tamsin('GET', `/api/batches/${id}/ledger?as=xml`)).status).toBe(400)

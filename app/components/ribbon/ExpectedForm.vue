@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { parseCsv } from '~~/core/ledger/csv'
+import { readCsv } from '~~/core/ledger/csv'
 import type { BatchDetail } from '~~/core/model/views'
 import { counted } from '~/words/count'
 
@@ -19,7 +19,8 @@ watch(() => props.open, (is) => {
   list.value = expected.values.join('\n')
 }, { immediate: true })
 
-const values = computed(() => parseCsv(list.value).map(row => row[0]!).filter(Boolean))
+const csv = computed(() => readCsv(list.value))
+const values = computed(() => csv.value.rows.map(row => row[0]!).filter(Boolean))
 async function readList(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
   if (file) list.value = await file.text()
@@ -48,8 +49,8 @@ const save = () => run(async () => {
             <label class="act-quiet relative cursor-pointer focus-within:outline-3 focus-within:outline-lapis">Read it from a CSV file<input type="file" accept=".csv,.txt,text/csv" class="absolute inset-0 cursor-pointer opacity-0" @change="readList"></label>
             {{ values.length ? counted(values.length, 'document') + ' in the list' : 'Of a table, its first column counts.' }}
           </p>
-          <TroubleBand class="col-span-2" :words="trouble" />
-          <p class="col-span-2 flex gap-3"><button class="act" :disabled="running">Keep it</button><button type="button" class="act-quiet" @click="emit('close')">Leave it <kbd>Esc</kbd></button></p>
+          <TroubleBand class="col-span-2" :words="trouble ?? csv.trouble" />
+          <p class="col-span-2 flex gap-3"><button class="act" :disabled="running || csv.trouble !== null">Keep it</button><button type="button" class="act-quiet" @click="emit('close')">Leave it <kbd>Esc</kbd></button></p>
         </form>
       </DialogPanel>
     </div>
