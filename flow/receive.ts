@@ -1,6 +1,6 @@
 import { worker } from '../core/model/actor'
 import { notify } from '../store/changes'
-import type { Sql, Tx } from '../store/database'
+import { json, type Sql, type Tx } from '../store/database'
 import { paperIsComplete } from './complete'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
 import { keepOrderOf } from './order'
@@ -25,8 +25,12 @@ export interface ReceivedFile {
 
 export interface ReceivedSide { page: number, halves: readonly ('left' | 'right' | null)[] }
 
-/** Where the next side of a load stands. Sheets are counted on from the loads before. The batch's row must be locked. */
-async function nextPlace(tx: Tx, batch: number, load: number, twoSided: boolean, paired = false) {
+/**
+ * Where the next sides of a load stand, one after the other. Sheets are counted on from the loads before. The batch's row
+ * must be locked.
+ * @param paired sides of successive loads are front and back
+ */
+async function nextPlace(tx: Tx, batch: number, load: number, paired = false) {
   const [last] = await tx<{ position: number, own: number | null, sheet: number, rows: number, sides: number, before: number }[]>`
     select coalesce(max(position), 0)::int as position,
       coalesce(max(sheet) filter (where load_id <> ${load} and dropped is null), 0)::int as sheet,
@@ -36,14 +40,18 @@ async function nextPlace(tx: Tx, batch: number, load: number, twoSided: boolean,
       count(*) filter (where half is distinct from 'right')::int as before
     from pages
     where batch_id = ${batch}`
-  const { position, own, sheet, rows, sides, before } = last!
-  const counted = paired ? before : sides
-  const back = (twoSided || paired) && counted % 2 === 1
+  let { position, rows, sides, before } = last!
+  const first = paired ? 0 : last!.own === null ? last!.sheet : last!.own - 1
   return {
-    position: position + 1,
-    loadSide: rows + 1,
-    sheet: (paired ? 0 : own === null ? sheet : own - 1) + (twoSided || paired ? Math.floor(counted / 2) : counted) + 1,
-    face: back ? 'back' : 'front',
+    /** The next scanned side: its sheet, and which face of it. */
+    side(twoSided: boolean): { sheet: number, face: 'front' | 'back' } {
+      const counted = paired ? before : sides
+      sides++
+      before++
+      return { sheet: first + (twoSided ? Math.floor(counted / 2) : counted) + 1, face: twoSided && counted % 2 === 1 ? 'back' : 'front' }
+    },
+    /** The next row: a side has one, an opened book two. */
+    row: () => ({ position: ++position, load_side: ++rows }),
   }
 }
 
@@ -69,21 +77,24 @@ export function takeFileApart(flow: Flow, file: ReceivedFile & { complete: boole
 /** Adds a file's sides, numbered so that the order of the loads holds. */
 async function addSides(batch: LockedBatch, file: ReceivedFile): Promise<void> {
   const { tx, queue } = batch
-  const added: { page: number }[] = []
-  for (const { page, halves } of file.sides) {
-    const { position, loadSide, sheet, face } = await nextPlace(tx, file.batch, file.load, file.twoSided, file.paired)
-    for (const [at, half] of halves.entries()) {
-      const [row] = await tx<{ id: number }[]>`
-        insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type, replaces, stands_at)
-        values (${file.batch}, ${file.load}, ${loadSide + at}, ${position + at}, ${position + at}, ${sheet}, ${face}, ${half},
-          ${file.source}, ${page}, ${file.blob}, ${file.mediaType}, ${file.replaces},
-          (select coalesce(stands_at, position) from pages
-            where id = coalesce(${file.replaces}::bigint, (select id from pages where document_id = ${file.joins} order by page_order desc limit 1))))
-        returning id`
-      added.push({ page: row!.id })
-    }
-  }
-  await queue.sendAll(tx, 'examine', added)
+  const place = await nextPlace(tx, file.batch, file.load, file.paired)
+  const rows = file.sides.flatMap(({ page, halves }) => {
+    const { sheet, face } = place.side(file.twoSided || file.paired)
+    return halves.map(half => ({ ...place.row(), sheet, side: face, half, source_page: page }))
+  })
+  const added = await tx<{ id: number }[]>`
+    with aim as (
+      select coalesce(stands_at, position) as stands_at
+      from pages
+      where id = coalesce(${file.replaces}::bigint, (select id from pages where document_id = ${file.joins} order by page_order desc limit 1))
+    )
+    insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type, replaces, stands_at)
+    select ${file.batch}, ${file.load}, load_side, position, position, sheet, side, half, ${file.source}, source_page, ${file.blob}, ${file.mediaType},
+      ${file.replaces}, (select stands_at from aim)
+    from jsonb_to_recordset(${json(tx, rows)}) as one (load_side int, position int, sheet int, side text, half text, source_page int)
+    order by load_side
+    returning id`
+  await queue.sendAll(tx, 'examine', added.map(({ id }) => ({ page: id })))
   await keepOrderOf(batch, file.load, file.paired)
 }
 
@@ -101,8 +112,10 @@ export function dropLoneFront(flow: Flow, load: { id: number, batch_id: number }
 /** Accounts for sides that the device gave and that never reached the store: a row each, with the reason, so that nothing is lost in silence. */
 export function noteLostSides(flow: Flow, load: { id: number, batch_id: number }, count: number, twoSided: boolean, source: string): Promise<void> {
   return inBatch(flow, worker, load.batch_id, async (batch) => {
+    const place = await nextPlace(batch.tx, load.batch_id, load.id)
     for (let side = 0; side < count; side++) {
-      const { position, loadSide, sheet, face } = await nextPlace(batch.tx, load.batch_id, load.id, twoSided)
+      const { position, load_side: loadSide } = place.row()
+      const { sheet, face } = place.side(twoSided)
       await batch.tx`
         insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, source, media_type, trouble)
         values (${load.batch_id}, ${load.id}, ${loadSide}, ${position}, ${position}, ${sheet}, ${face}, ${source}, 'none',

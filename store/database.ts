@@ -4,11 +4,15 @@ import postgres from 'postgres'
 export type Sql = postgres.Sql
 export type Tx = postgres.TransactionSql | postgres.Sql
 
+/** How many queries this process has sent, where the environment asks for that to be counted: a test does. */
+export const queries = { sent: 0 }
+
 /** Opens a pool. Connections are made at first use. */
 export function openDatabase(url: string, most = 6): Sql {
   return postgres(url, {
     max: most,
     onnotice: () => undefined,
+    ...process.env.RUBRICATOR_COUNT_QUERIES ? { debug: () => void queries.sent++ } : {},
     // Identities stay far below 2^53, so they are numbers here.
     types: {
       // Times leave the store as they are sent on: ISO 8601.

@@ -58,11 +58,13 @@ export class Queue {
     await this.sendAll(tx, step, [data])
   }
 
-  /** Adds a job for each of these, as `send` does, without waiting for one before the next. */
+  /** Adds a job for each of these, as `send` does, all in one statement. */
   async sendAll<S extends Step>(tx: Tx, step: S, all: readonly Jobs[S][]): Promise<void> {
     if (!all.length) return
-    const db = executor(tx as unknown as SqlClient)
-    await Promise.all(all.map(data => this.boss.send(step, data, { ...policies[step], db })))
+    const { executeSql } = executor(tx as unknown as SqlClient)
+    // pg-boss hands its jobs over as text; Postgres.js makes JSON of them by itself.
+    const db = { executeSql: (text: string, [jobs, ...more]: unknown[]) => executeSql(text, [JSON.parse(String(jobs)), ...more]) }
+    await this.boss.insert(all.map(data => ({ name: step, data, ...policies[step] })), { db })
     await tx`select pg_notify('rubricator_jobs', ${step})`
   }
 

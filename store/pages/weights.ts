@@ -2,6 +2,8 @@ import type { FileWeight, PageWeight } from '../../core/model/views'
 import type { Sql } from '../database'
 
 const newest = 3000
+/** Batches of a rubric whose pages are looked at: its newest. */
+const newestBatches = 60
 
 /** What pages made with a rubric have weighed on average, by colour and resolution; those of all rubrics where it has none yet. */
 export async function pageWeights(sql: Sql, rubric: string): Promise<PageWeight[]> {
@@ -9,8 +11,8 @@ export async function pageWeights(sql: Sql, rubric: string): Promise<PageWeight[
     with newest as (
       select colour, (evidence->>'dpi')::float as dpi, bytes
       from pages
-      join batches on batches.id = batch_id
-      where bytes is not null and fate = 'kept' and not born_digital and (not ${own} or rubric_id = ${rubric})
+      where bytes is not null and fate = 'kept' and not born_digital
+        and (not ${own} or batch_id in (select id from batches where rubric_id = ${rubric} order by id desc limit ${newestBatches}))
       order by pages.id desc
       limit ${newest})
     select colour, dpi::int as dpi, avg(bytes)::int as bytes, count(*)::int as pages
@@ -29,7 +31,7 @@ export async function fileWeights(sql: Sql, rubric: string): Promise<FileWeight[
       from documents
       join batches on batches.id = documents.batch_id
       join pages on pages.document_id = documents.id and fate = 'kept' and not born_digital
-      where rubric_id = ${rubric} and built_at is not null
+      where batches.id in (select id from batches where rubric_id = ${rubric} order by id desc limit ${newestBatches}) and built_at is not null
       group by documents.id
       having count(distinct colour) = 1
       order by documents.id desc
