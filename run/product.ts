@@ -49,7 +49,7 @@ export class Product {
 
     this.say('Starting the database')
     this.database = await startPostgres(data, secrets.databasePassword)
-    const store = { RUBRICATOR_DATABASE_URL: this.database.url, RUBRICATOR_BLOBS: join(data, 'blobs') }
+    const store = { RUBRICATOR_DATABASE_URL: this.database.url, RUBRICATOR_BLOBS: this.settings.blobs ?? join(data, 'blobs') }
 
     this.say('Starting the simulated device and destinations')
     const app = `http://${host}:${port}`

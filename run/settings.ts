@@ -14,6 +14,7 @@ const Environment = z.object({
   RUBRICATOR_PORT: whole(1, 65535).optional(),
   RUBRICATOR_WORKERS: whole(1, 64).optional(),
   RUBRICATOR_DEVICE_SPEED: whole(1, 100000).default(80),
+  RUBRICATOR_BLOBS: z.string().min(1).optional(),
 })
 
 export interface Settings {
@@ -23,6 +24,8 @@ export interface Settings {
   port: number | null
   workers: number
   deviceSpeed: number
+  /** A folder or an object store for the bytes; null: a folder in the data folder. */
+  blobs: string | null
   /** Without the demo's people, rubrics, device and destinations. */
   empty: boolean
 }
@@ -44,6 +47,7 @@ export function readSettings(env: NodeJS.ProcessEnv, args: readonly string[] = [
     port: found.RUBRICATOR_PORT ?? null,
     workers: found.RUBRICATOR_WORKERS ?? availableParallelism(),
     deviceSpeed: found.RUBRICATOR_DEVICE_SPEED,
+    blobs: found.RUBRICATOR_BLOBS ?? null,
     empty: args.includes('--empty'),
   }
 }

@@ -70,7 +70,7 @@ const playwright = (env: Record<string, string>) => part('Browser', async () => 
 /** A running copy with the demo's data, and the sample batch that tests copy. */
 async function withProduct(work: (env: Record<string, string>) => Promise<void>): Promise<void> {
   const data = await mkdtemp(join(tmpdir(), 'rubricator-test-'))
-  const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 600, empty: false }, () => undefined)
+  const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 600, blobs: null, empty: false }, () => undefined)
   const failedBefore = counts.failed
   try {
     const begun = Date.now()
@@ -113,7 +113,7 @@ async function withoutCopy(): Promise<void> {
   // Both write into Nuxt's folder.
   await built
   if (all || name === 'types') await check('Types', ['node_modules/nuxt/bin/nuxt.mjs', 'typecheck'])
-  if (all || name === 'faults') await check('Faults', ['--import', 'tsx', 'test/faults/faults.ts', '5'])
+  if (all || name === 'faults') await check('Faults', ['--import', 'tsx', 'test/faults/faults.ts', '5', '', 'objects'])
 }
 
 async function withCopy(): Promise<void> {

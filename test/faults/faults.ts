@@ -1,9 +1,11 @@
 import { existsSync, readFileSync } from 'node:fs'
-import { mkdtemp } from 'node:fs/promises'
+import { mkdtemp, rm } from 'node:fs/promises'
+import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { chromium } from '@playwright/test'
+import S3rver from 's3rver'
 import { Ledger } from '../../core/model/ledger'
 import type { BatchDetail, DeviceChoice, RubricChoice, RubricText, SlipRow } from '../../core/model/views'
 import { build } from '../../run/build'
@@ -14,10 +16,10 @@ import { makeStack } from '../../standins/paper/stacks'
 import { Random } from '../../standins/paper/random'
 
 // Kills workers, web server and PostgreSQL at random while batches run through, and then counts everything.
-// Usage: faults.ts [kills] [seed]
+// Usage: faults.ts [kills] [seed] [objects]; with the last, the bytes lie in an object store.
 
 const kills = Number(process.argv[2] ?? 30)
-const random = new Random(Number(process.argv[3] ?? Date.now() % 1e6))
+const random = new Random(Number(process.argv[3] || Date.now() % 1e6))
 const victims = ['worker-1', 'worker-2', 'web', 'database']
 const stackId = 'office-letters'
 /** The short form inside bin/test takes shorter stacks. */
@@ -29,9 +31,24 @@ const expect = (what: string, found: unknown, wanted: unknown) => {
   if (JSON.stringify(found) !== JSON.stringify(wanted)) faults.push(`${what}: ${JSON.stringify(found)}, not ${JSON.stringify(wanted)}`)
 }
 
+/** An object store of this run's own; null where a folder does. */
+const objects = process.argv[4] === 'objects' ? await startObjects() : null
+async function startObjects(): Promise<{ stop: () => Promise<void> }> {
+  const directory = await mkdtemp(join(tmpdir(), 'rubricator-objects-'))
+  const server = new S3rver({ port: 0, address: '127.0.0.1', silent: true, directory, configureBuckets: [{ name: 'pictures', configs: [] }] })
+  const { port } = await server.run() as AddressInfo
+  Object.assign(process.env, { S3_ENDPOINT: `http://127.0.0.1:${port}`, S3_ACCESS_KEY: 'S3RVER', S3_SECRET_KEY: 'S3RVER' })
+  return {
+    stop: async () => {
+      await server.close()
+      await rm(directory, { recursive: true, force: true })
+    },
+  }
+}
+
 await build(say)
 const data = await mkdtemp(join(tmpdir(), 'rubricator-faults-'))
-const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 6000, empty: false }, say)
+const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 6000, blobs: objects && 's3://pictures/harbour', empty: false }, say)
 const run = await product.start()
 
 /** Asks as long as it takes: between kills somebody may be away. */
@@ -106,7 +123,11 @@ for (let seed = 1; killed < kills; seed++) {
     const [, value] = cookie.split('=')
     await page.context().addCookies([{ name: cookie.split('=')[0]!, value: value!, url: run.app }])
   }
-  await page.goto(`${run.app}/batches/${id}`).catch(() => undefined)
+  // Somebody who finds nobody there loads the page again; once it is open it must find its way by itself.
+  await until(`the screen of ${name}`, async () => {
+    await page.goto(`${run.app}/batches/${id}`).catch(() => undefined)
+    return page.getByRole('heading', { name }).isVisible().catch(() => false)
+  }, open => open)
   const show = () => ask<BatchDetail>('GET', `/api/batches/${id}`)
   const loaded = await until(`the end of the load of ${name}`, show, batch => batch.loads.every(load => !['asked', 'scanning'].includes(load.state)))
   if (loaded.loads.some(load => load.state !== 'ended')) faults.push(`${name}: the load ended as ${JSON.stringify(loaded.loads)}`)
@@ -147,6 +168,7 @@ expect('the open screen shows the end', shown, true)
 await browser.close()
 await sql.end()
 await product.stop()
+await objects?.stop()
 
 console.log(`${killed} kills (${[...count].map(([name, times]) => `${name} ${times}`).join(', ')}), ${batches.length} batches, ${lost} sides lost between device and store and accounted for.`)
 for (const fault of faults) console.log(`FAULT ${fault}`)
