@@ -29,7 +29,8 @@ export type SlipState = 'waiting' | 'delivered' | 'failed'
 /** How far an empty copy is set up. */
 export interface SetupState { people: boolean, devices: boolean, destinations: boolean, rubrics: boolean }
 export interface RubricText { id: string, name: string, version: number, body: unknown }
-export interface DestinationChoice { id: string, name: string, connector: string }
+/** `kind` is its connector as people say it. */
+export interface DestinationChoice { id: string, name: string, connector: string, kind: string }
 export interface RubricChoice {
   id: string
   name: string

@@ -1,3 +1,5 @@
+import { connectorNamed } from '../../connectors'
+import type { DestinationChoice } from '../../core/model/views'
 import { listDestinations } from '../../store/setup/destinations'
 import { store } from '../context'
 import { defineRoute } from '../route'
@@ -5,5 +7,7 @@ import { defineRoute } from '../route'
 export default defineRoute({
   does: 'Destinations, without their options: those may hold keys.',
   may: 'steward',
-  run: () => listDestinations(store().sql),
+  async run(): Promise<DestinationChoice[]> {
+    return (await listDestinations(store().sql)).map(one => ({ ...one, kind: connectorNamed(one.connector).label }))
+  },
 })

@@ -3,7 +3,8 @@ import type { Sql } from '../database'
 import { visibleTo } from '../people/rights'
 
 /** Batches that a person may see, newest first, paged by key: those below `before`. */
-export function listBatches(sql: Sql, person: Person, which: { open: boolean, mine: boolean, before: number | null, most: number }): Promise<BatchRow[]> {
+export function listBatches(sql: Sql, person: Person, which: { open: boolean, mine: boolean, text: string, before: number | null, most: number }): Promise<BatchRow[]> {
+  const like = `%${which.text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
   return sql<BatchRow[]>`
     select batches.id, batches.name, batches.state, rubrics.name as rubric, people.name as owner, batches.created_at,
       (select count(*)::int from pages where batch_id = batches.id) as sides,
@@ -18,6 +19,7 @@ export function listBatches(sql: Sql, person: Person, which: { open: boolean, mi
     join people on people.id = batches.owner
     where ${visibleTo(sql, person)} and (not ${which.mine} or batches.owner = ${person.id})
       and (not ${which.open} or batches.state not in ('done', 'abandoned'))
+      and (${which.text} = '' or batches.name ilike ${like} or rubrics.name ilike ${like})
       and (${which.before}::bigint is null or batches.id < ${which.before}::bigint)
     order by batches.id desc
     limit ${which.most}`

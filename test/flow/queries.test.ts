@@ -68,7 +68,7 @@ async function costs(id: number): Promise<Record<string, number>> {
   const pages = await pagesOfBatch(sql, id)
   const asked = (params: object = { id }, query: object = {}) => ({ person, actor: by, batch: id, params, query, body: {}, event: { node: { res: { setHeader: () => undefined } } } })
   const views: Record<string, () => Promise<unknown>> = {
-    'batches': () => run('batches/index')(asked({}, { open: false, mine: false })),
+    'batches': () => run('batches/index')(asked({}, { open: false, mine: false, text: '' })),
     'batch': () => run('batches/[id]/index')(asked()),
     'codes': () => run('batches/[id]/codes')(asked()),
     'find': () => run('batches/[id]/find')(asked({ id }, { text: 'MP26' })),

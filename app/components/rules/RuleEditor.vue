@@ -64,9 +64,7 @@ const valueOf = (key: typeof choices[number]['key'], options: [string, string][]
       <RuleValues v-if="rule?.rule === 'barcode' && pages.length" class="mt-6" :rule="rule" :number="active + 1" :pages="pages" :current="page?.position ?? null" @show="position = $event" />
     </div>
     <aside>
-      <label class="block">Sample batch
-        <select v-model="sample" class="field mt-1"><option :value="null">none</option><option v-for="batch in batches" :key="batch.id" :value="batch.id">{{ batch.name }} ({{ batch.sides }} sides)</option></select>
-      </label>
+      <SampleBatch v-model="sample" :batches="batches" />
       <TroubleBand :words="trouble" />
       <p v-if="!batches.length" class="small mt-2 text-faded">Scan a batch of this paper once, and its pages stand here to draw zones on.</p>
       <template v-if="page">

@@ -61,9 +61,7 @@ const said = (side: { fate: string, document: number | null, heading: boolean })
 <template>
   <div>
     <div ref="zone" class="flex flex-wrap items-end gap-4 border px-5 py-4" :class="isOverDropZone ? 'border-lapis bg-lapis-wash' : 'border-rule bg-leaf'">
-      <label class="min-w-72 flex-1">Try the draft on
-        <select v-model="sample" class="field mt-1"><option :value="null">choose a batch</option><option v-for="batch in batches" :key="batch.id" :value="batch.id">{{ batch.name }} ({{ batch.sides }} sides)</option></select>
-      </label>
+      <SampleBatch v-model="sample" class="min-w-72 flex-1" label="Try the draft on" :batches="batches" />
       <button type="button" class="act" :disabled="running || busy || !sound || sample === null" @click="onBatch">Try it</button>
       <label class="act-quiet relative cursor-pointer focus-within:outline-3 focus-within:outline-lapis">or on a file: choose it, or drop it here<input type="file" accept=".pdf,.tif,.tiff,.jpg,.jpeg,.png,.webp" class="absolute inset-0 cursor-pointer opacity-0" :disabled="busy || !sound" @change="chosen"></label>
     </div>

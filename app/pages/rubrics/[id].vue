@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { Dialog, DialogPanel, DialogTitle, Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { readRubric } from '~~/core/model/readRubric'
 import { rubricChanges } from '~~/core/model/rubricDifference'
+import type AskFirst from '~/components/parts/AskFirst.vue'
 import type { BatchRow, DestinationChoice, RubricChange, RubricDraft, RubricText } from '~~/core/model/views'
 import { startingText } from '~/components/rubric/startingText'
 import { saidTime } from '~/words/time'
@@ -102,8 +103,9 @@ async function publish() {
   })
 }
 
+const leaving = useTemplateRef<InstanceType<typeof AskFirst>>('leaving')
 // Text that is not sound is not kept, so it is not thrown away by a slip of the hand.
-onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value || window.confirm('The text is not sound, so its last changes are not kept. Leave without them?'))
+onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value || leaving.value!.sure())
 </script>
 
 <template>
@@ -119,15 +121,36 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
   <p v-if="saved" class="mb-4 text-verdigris" role="status">{{ saved }}</p>
   <p v-if="kept && changed" class="mb-3 border-l-4 border-ochre bg-ochre-wash px-4 py-1.5">A draft of {{ kept.person }}, kept {{ saidTime(kept.saved_at) }}, is open here<template v-if="kept.from !== version">; it was begun from version {{ kept.from }}, and version {{ version }} is published now</template>.</p>
   <p v-if="unknown" class="mb-3 text-ochre">{{ unknown }}</p>
-  <div role="tablist" aria-label="Parts of the rubric" class="mb-5 flex gap-1 border-b border-rule">
-    <button v-for="one in tabs" :key="one.id" type="button" role="tab" :aria-selected="tab === one.id" class="min-h-11 border-b-2 px-4 font-serif text-lg" :class="tab === one.id ? 'border-ink' : 'border-transparent text-lapis'" @click="tab = one.id">{{ one.name }}</button>
-  </div>
-  <template v-if="text">
-    <RuleEditor v-if="tab === 'rules'" v-model="text" v-model:sample="sample" :batches="mine" />
-    <TryIt v-else-if="tab === 'try'" v-model:sample="sample" :text="text" :sound="sound" :batches="mine" />
-    <div v-else-if="tab === 'text'" class="flex min-h-[30rem] flex-col lg:h-[calc(100vh-14rem)]"><RubricText v-model="text" class="flex-1" /></div>
-    <RubricVersions v-else :id="id" :key="version" :text="text" @take="text = textOf($event)" />
-  </template>
+  <TabGroup :selected-index="tabs.findIndex(one => one.id === tab)" @change="tab = tabs[$event]!.id">
+    <TabList aria-label="Parts of the rubric" class="mb-5 flex gap-1 border-b border-rule">
+      <Tab v-for="one in tabs" :key="one.id" v-slot="{ selected }" as="template">
+        <button
+          type="button"
+          class="min-h-11 border-b-2 px-4 font-serif text-lg"
+          :class="selected ? 'border-ink' : 'border-transparent text-lapis'"
+        >
+          {{ one.name }}
+        </button>
+      </Tab>
+    </TabList>
+    <TabPanels v-if="text">
+      <TabPanel v-for="one in tabs" :key="one.id" tabindex="-1">
+        <RuleEditor v-if="one.id === 'rules'" v-model="text" v-model:sample="sample" :batches="mine" />
+        <TryIt v-else-if="one.id === 'try'" v-model:sample="sample" :text="text" :sound="sound" :batches="mine" />
+        <div v-else-if="one.id === 'text'" class="flex min-h-[30rem] flex-col lg:h-[calc(100vh-14rem)]">
+          <RubricText v-model="text" class="flex-1" />
+        </div>
+        <RubricVersions v-else :id="id" :key="version" :text="text" @take="text = textOf($event)" />
+      </TabPanel>
+    </TabPanels>
+  </TabGroup>
+  <AskFirst
+    ref="leaving"
+    title="Leave without the last changes?"
+    words="The text is not sound, so its last changes are not kept."
+    yes="Leave without them"
+    no="Stay here"
+  />
   <Dialog :open="publishing !== null" class="relative z-10" @close="publishing = null">
     <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
     <div class="fixed inset-0 grid place-items-center overflow-y-auto p-6">

@@ -7,7 +7,6 @@ const { data: devices, trouble, refresh } = useLoaded<DeviceChoice[]>('/api/devi
 const { data: destinations } = useLoaded<DestinationChoice[]>('/api/destinations')
 useIntervalFn(() => void refresh(), 4000)
 
-const kinds: Record<string, string> = { 'network-folder': 'network folder', 'business-records': 'business records', 'mail': 'mail', 'cloud-folder': 'cloud folder (WebDAV)' }
 </script>
 
 <template>
@@ -26,14 +25,16 @@ const kinds: Record<string, string> = { 'network-folder': 'network folder', 'bus
       <NewDevice class="mt-6" @added="refresh" />
     </section>
     <WatchedFolders />
-    <AccessTokens />
     <section aria-labelledby="destinations-title">
       <h2 id="destinations-title" class="mb-2 text-2xl">Destinations</h2>
       <ul>
         <li v-for="one in destinations ?? []" :key="one.id" class="flex items-baseline gap-4 border-b border-rule py-3">
-          <span class="font-serif text-xl">{{ one.name }}</span><span class="numbers text-faded">{{ one.id }}</span><span class="ml-auto text-faded">{{ kinds[one.connector] ?? one.connector }}</span>
+          <span class="min-w-0 font-serif text-xl">{{ one.name }}</span>
+          <span class="numbers whitespace-nowrap text-faded">{{ one.id }}</span>
+          <span class="ml-auto whitespace-nowrap text-faded">{{ one.kind }}</span>
         </li>
       </ul>
     </section>
+    <AccessTokens />
   </div>
 </template>

@@ -9,6 +9,6 @@ const flag = z.enum(['true', 'false']).default('false').transform(text => text =
 export default defineRoute({
   does: 'Batches that one may see, the newest first.',
   may: 'person',
-  query: ListQuery.extend({ open: flag, mine: flag }),
-  run: ({ person, query: { before, open, mine } }) => listBatches(store().sql, person, { open, mine, before: before ?? null, most: listLength }),
+  query: ListQuery.extend({ open: flag, mine: flag, /** A part of its name or its rubric's. */ text: z.string().trim().max(120).default('') }),
+  run: ({ person, query: { before, ...which } }) => listBatches(store().sql, person, { ...which, before: before ?? null, most: listLength }),
 })
