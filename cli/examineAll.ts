@@ -1,6 +1,7 @@
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Rubric } from '../core/model/rubric'
+import { sheetAndSide } from '../core/split/sheets'
 import { bookOrder } from '../core/split/bookOrder'
 import type { SplitPage } from '../core/split/types'
 import { Examiners } from '../engine/examiners'
@@ -28,8 +29,7 @@ async function listSides(files: readonly string[], rubric: Rubric, examiners: Ex
     for (const half of halves) {
       sides.push({
         page: sides.length + 1,
-        sheet: (both ? Math.floor(scanned / 2) : scanned) + 1,
-        side: both && scanned % 2 === 1 ? 'back' : 'front',
+        ...sheetAndSide(scanned, both),
         source, sourcePage, trouble, half, evidence: null, words: null, answer: null, files: null, mono: false, bornDigital: false,
       })
     }

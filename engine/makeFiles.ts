@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
-import { mkdir, mkdtemp, readFile, rename, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
+import { mkdir, readFile, rename } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { LedgerFile } from '../core/model/ledger'
 import type { FileSpec } from '../core/model/rubric'
@@ -8,19 +7,17 @@ import { freeName, renderName } from '../core/name/template'
 import { formatsByName } from './formats'
 import type { DocumentToMake } from './formats/format'
 import { laidOut } from './layOut'
+import { inTempFolder } from './tempFolder'
 
 /** Names of files that are given out already. */
 export interface Names { has: (name: string) => boolean, add: (name: string) => unknown }
 
 /** Makes a document's files inside a folder, each under its template's name; a name already taken gets " (2)". */
 export async function makeFiles(specs: readonly FileSpec[], document: DocumentToMake, folder: string, names: Names): Promise<LedgerFile[]> {
-  const work = await mkdtemp(join(tmpdir(), 'rubricator-pages-'))
-  try {
+  return inTempFolder(async (work) => {
     const pages = await laidOut(document.pages, document.layout, work)
-    return await makeAll(specs, { ...document, pages }, folder, names)
-  } finally {
-    await rm(work, { recursive: true, force: true })
-  }
+    return makeAll(specs, { ...document, pages }, folder, names)
+  })
 }
 
 async function makeAll(specs: readonly FileSpec[], document: DocumentToMake, folder: string, names: Names): Promise<LedgerFile[]> {

@@ -1,10 +1,10 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
+import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Word } from '../core/model/evidence'
 import type { Box } from '../core/model/zone'
 import { crop, type Grey } from '../core/raster/image'
 import { linesOf } from '../core/text/lines'
+import { inTempFolder } from './tempFolder'
 import { runTool, ToolError } from './tool'
 
 /** Pages that one process reads: loading the language takes as long as a short page. */
@@ -19,20 +19,19 @@ export const pagesAtOnce = 6
  */
 export async function readPages(files: readonly string[], dpi: number, languages: readonly string[]): Promise<Word[][]> {
   if (files.length <= 1) return Promise.all(files.map(file => readTable(file, 1, dpi, languages).then(pages => pages[0]!)))
-  const folder = await mkdtemp(join(tmpdir(), 'rubricator-ocr-'))
-  try {
+  return inTempFolder(async (folder) => {
     const list = join(folder, 'pages.txt')
     await writeFile(list, `${files.join('\n')}\n`)
-    return await readTable(list, files.length, dpi, languages)
-  } catch (error) {
-    if (!(error instanceof ToolError)) throw error
-    // One of them brings tesseract down; the others need not go with it.
-    const pages: Word[][] = []
-    for (const file of files) pages.push(...await readTable(file, 1, dpi, languages))
-    return pages
-  } finally {
-    await rm(folder, { recursive: true, force: true })
-  }
+    try {
+      return await readTable(list, files.length, dpi, languages)
+    } catch (error) {
+      if (!(error instanceof ToolError)) throw error
+      // One of them brings tesseract down; the others need not go with it.
+      const pages: Word[][] = []
+      for (const file of files) pages.push(...await readTable(file, 1, dpi, languages))
+      return pages
+    }
+  })
 }
 
 async function readTable(input: string, pages: number, dpi: number, languages: readonly string[]): Promise<Word[][]> {

@@ -1,6 +1,7 @@
 import { XMLParser } from 'fast-xml-parser'
 import { z } from 'zod'
 import type { Word } from '../core/model/evidence'
+import { pageSize } from './pdfIn'
 import { runTool } from './tool'
 
 // A picture of at least this share of the page is a scan; its text, if any, was read by somebody's OCR.
@@ -39,12 +40,11 @@ export async function ownText(file: string, page: number): Promise<Word[] | null
 }
 
 async function isScan(file: string, page: number): Promise<boolean> {
-  const [list, info] = await Promise.all([
+  const [list, size] = await Promise.all([
     runTool('pdfimages', ['-list', '-f', String(page), '-l', String(page), file], { seconds: 20, memory: 1024 }),
-    runTool('pdfinfo', ['-f', String(page), '-l', String(page), file], { seconds: 20, memory: 1024 }),
+    pageSize(file, page),
   ])
-  const [, width = '595', height = '842'] = /size:\s+([\d.]+) x ([\d.]+)/.exec(info.toString('utf8')) ?? []
-  const paper = Number(width) / 72 * Number(height) / 72
+  const paper = size.width / 72 * size.height / 72
   return list.toString('utf8').split('\n').slice(2).some((line) => {
     const cells = line.trim().split(/\s+/)
     if (cells.length < 14 || cells[2] !== 'image') return false

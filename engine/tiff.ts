@@ -1,9 +1,8 @@
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import { encodeGroup4 } from '../core/raster/g4'
 import type { Bitmap } from '../core/raster/image'
+import { inTempFolder } from './tempFolder'
 import { runTool } from './tool'
 
 /** The CCITT G4 data of a one-strip TIFF. */
@@ -16,15 +15,6 @@ const tags = {
 
 // libvips counts in pixels a millimetre.
 const resolution = (dpi: number) => ({ xres: dpi / 25.4, yres: dpi / 25.4, resolutionUnit: 'inch' as const })
-
-async function inFolder<T>(work: (folder: string) => Promise<T>): Promise<T> {
-  const folder = await mkdtemp(join(tmpdir(), 'rubricator-tiff-'))
-  try {
-    return await work(folder)
-  } finally {
-    await rm(folder, { recursive: true, force: true })
-  }
-}
 
 /**
  * A mono page as a one-page TIFF 6.0: CCITT G4 in a single strip, so that a PDF can carry the strip as it is.
@@ -57,7 +47,7 @@ export function encodeG4(page: Bitmap, dpi: number): Buffer {
 
 /** Writes pages as one TIFF: mono pages as they are, others as JPEG in TIFF. */
 export function writeTiff(to: string, pages: readonly { file: string, mono: boolean, dpi: number }[]): Promise<void> {
-  return inFolder(async (folder) => {
+  return inTempFolder(async (folder) => {
     const parts: string[] = []
     for (const [at, page] of pages.entries()) {
       const part = page.mono ? page.file : join(folder, `${at}.tif`)

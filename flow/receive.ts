@@ -1,4 +1,5 @@
 import { worker } from '../core/model/actor'
+import { sheetAndSide } from '../core/split/sheets'
 import { notify } from '../store/changes'
 import { json, type Sql, type Tx } from '../store/database'
 import { paperIsComplete } from './complete'
@@ -48,7 +49,8 @@ async function nextPlace(tx: Tx, batch: number, load: number, paired = false) {
       const counted = paired ? before : sides
       sides++
       before++
-      return { sheet: first + (twoSided ? Math.floor(counted / 2) : counted) + 1, face: twoSided && counted % 2 === 1 ? 'back' : 'front' }
+      const { sheet, side: face } = sheetAndSide(counted, twoSided)
+      return { sheet: first + sheet, face }
     },
     /** The next row: a side has one, an opened book two. */
     row: () => ({ position: ++position, load_side: ++rows }),

@@ -9,7 +9,7 @@ import { unpackWords } from '../core/text/packedWords'
 import type { Tx } from '../store/database'
 
 /** A side as splitting sees it, and its identity; `out` says why it counts for nothing. */
-export type Side = SplitPage & { id: number, load: number, out: string | null }
+export type Side = SplitPage & { id: number, load: number, out: { fate: 'replaced' | 'dropped', why: string } | null }
 
 /** Corrections that hold, in the order in which they were made. */
 export async function editsOf(tx: Tx, batch: number): Promise<KeptEdit[]> {
@@ -41,7 +41,9 @@ export async function sidesOf(tx: Tx, batch: number, rubric: Rubric, edits: read
     words: row.words === null ? null : unpackWords(row.words),
     // Pages that were added to a document belong to it, whatever stands on them.
     answer: answers.get(row.id) ?? (row.joined ? { as: 'continue' } : null),
-    out: row.dropped ?? (row.replaced_by === null ? null : `Scanned again: page ${row.replaced_by} stands in its place.`),
+    out: row.dropped !== null
+      ? { fate: 'dropped', why: row.dropped }
+      : row.replaced_by === null ? null : { fate: 'replaced', why: `Scanned again: page ${row.replaced_by} stands in its place.` },
   }))
 }
 
@@ -57,7 +59,7 @@ function withThoseOut(outcome: SplitOutcome, sides: readonly Side[]): SplitOutco
   return {
     ...outcome,
     pages: sides.map(side => decided.get(side.page) ?? {
-      page: side.page, fate: 'separator', why: side.out ?? '', note: null, document: null, heading: false, asks: false,
+      page: side.page, fate: side.out!.fate, why: side.out!.why, note: null, document: null, heading: false, asks: false,
     }),
   }
 }

@@ -1,3 +1,4 @@
+import { isAsideFate } from '~~/core/model/ledger'
 import type { BatchDetail } from '~~/core/model/views'
 import { counted } from './count'
 
@@ -7,7 +8,8 @@ export function batchOutcome(batch: BatchDetail): { title: string, words: string
   const asks = pages.filter(page => page.asks)
   const open = documents.every(document => document.state !== 'sent')
   const made = `${counted(documents.length, 'document')} of ${counted(totals.kept, 'page')}`
-  const aside = totals.blank + totals.separator ? ` ${counted(totals.blank + totals.separator, 'side')} set aside.` : ''
+  const out = pages.filter(page => isAsideFate(page.fate)).length
+  const aside = out ? ` ${counted(out, 'side')} set aside.` : ''
   switch (state) {
     case 'to fix': return { title: 'It waits at the desk.', words: `${asks.length ? `${counted(asks.length, 'page')} must be looked at by a person: ` : ''}${batch.waitsFor ?? ''}`, open }
     case 'to index': return { title: 'It waits at the desk.', words: `${made}, and index values are still to be entered.${aside}`, open }

@@ -1,9 +1,9 @@
 import { fates, type Fate, type Ledger, type LedgerDocument, type LedgerPage, type Totals } from '../model/ledger'
 
-/** Counts of sides by fate. */
+/** Counts of sides by fate; what only a person decides has a key where it is not 0. */
 export function totalsOf(pages: readonly { fate: Fate }[]): Totals {
   const totals: Totals = { scanned: pages.length, kept: 0, blank: 0, separator: 0, unreadable: 0, held: 0 }
-  for (const page of pages) totals[page.fate]++
+  for (const page of pages) totals[page.fate] = (totals[page.fate] ?? 0) + 1
   return totals
 }
 
@@ -22,7 +22,7 @@ export function makeLedger(rubric: string, pages: LedgerPage[], documents: Ledge
     }
   }
   const totals = totalsOf(pages)
-  const sum = fates.reduce((total, fate) => total + totals[fate], 0)
+  const sum = fates.reduce((total, fate) => total + (totals[fate] ?? 0), 0)
   if (sum !== totals.scanned) throw new Error(`The ledger's sum does not hold: ${sum} of ${totals.scanned} sides.`)
   return { version: 1, rubric, pages, documents, totals }
 }

@@ -1,9 +1,16 @@
 import { z } from 'zod'
 import { Code } from './evidence'
 
-export const fates = ['kept', 'blank', 'separator', 'unreadable', 'held'] as const
+/** What the machine decides of a side. */
+export const machineFates = ['kept', 'blank', 'separator', 'unreadable', 'held'] as const
+/** What a person did with one besides: set it aside, scanned it again, moved it to another batch, or did not want its load. */
+export const handFates = ['set-aside', 'replaced', 'moved', 'dropped'] as const
+export const fates = [...machineFates, ...handFates] as const
 export const Fate = z.enum(fates)
 export type Fate = z.infer<typeof Fate>
+
+/** Taken out of the documents but kept: it can always be put back. */
+export const isAsideFate = (fate: Fate | null): boolean => fate !== null && !['kept', 'held', 'unreadable'].includes(fate)
 
 export const FieldValue = z.object({
   value: z.string(),
@@ -47,6 +54,8 @@ export type LedgerDocument = z.infer<typeof LedgerDocument>
 
 export const Totals = z.object({
   scanned: z.int(), kept: z.int(), blank: z.int(), separator: z.int(), unreadable: z.int(), held: z.int(),
+  // Only where they are not 0.
+  'set-aside': z.int().optional(), 'replaced': z.int().optional(), 'moved': z.int().optional(), 'dropped': z.int().optional(),
 })
 export type Totals = z.infer<typeof Totals>
 

@@ -1,4 +1,5 @@
 import type { KeptEdit, MovedValues } from '../model/edit'
+import { isAsideFate } from '../model/ledger'
 import { typeOf, type Rubric } from '../model/rubric'
 import type { PageOutcome, SplitDocument, SplitOutcome } from './types'
 
@@ -45,16 +46,16 @@ function apply(ribbon: Place[], edit: KeptEdit, find: Finder, rubric: Rubric): v
     case 'join': return join(ribbon, find.at(edit.page))
     case 'move': return move(ribbon, find.allAt(edit.pages), edit.before === null ? null : find.at(edit.before), edit.values)
     case 'set-aside':
-      for (const at of find.allAt(edit.pages)) if (at >= 0) setAside(ribbon, at, byHand.aside)
+      for (const at of find.allAt(edit.pages)) if (at >= 0) setAside(ribbon, at, 'set-aside', byHand.aside)
       return
     case 'put-back':
       for (const at of find.allAt(edit.pages)) {
         const place = ribbon[at]
-        if (place && (place.outcome.fate === 'blank' || place.outcome.fate === 'separator')) keep(place, byHand.back)
+        if (place && isAsideFate(place.outcome.fate)) keep(place, byHand.back)
       }
       return
     case 'send-away':
-      for (const at of find.allAt(edit.pages)) if (at >= 0) setAside(ribbon, at, `Moved to the batch “${edit.name}” by hand.`)
+      for (const at of find.allAt(edit.pages)) if (at >= 0) setAside(ribbon, at, 'moved', `Moved to the batch “${edit.name}” by hand.`)
       return
     case 'rotate':
     case 'answer':
@@ -96,12 +97,12 @@ function join(ribbon: Place[], at: number): void {
 }
 
 /** A heading stays with its document: the next page that is kept takes it over. */
-function setAside(ribbon: Place[], at: number, why: string): void {
+function setAside(ribbon: Place[], at: number, fate: 'set-aside' | 'moved', why: string): void {
   const place = ribbon[at]!
   if (place.outcome.fate === 'unreadable' || place.outcome.byHand) return
   const wasHeld = place.outcome.asks
   passHeadingOn(ribbon, at, 'keep')
-  Object.assign(place.outcome, { fate: 'separator', why, note: null, asks: false, byHand: true })
+  Object.assign(place.outcome, { fate, why, note: null, asks: false, byHand: true })
   if (!wasHeld) return
   const next = ribbon.slice(at + 1).find(one => one.outcome.fate !== 'blank')
   if (next && next.outcome.fate === 'held') next.outcome.asks = true

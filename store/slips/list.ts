@@ -13,7 +13,8 @@ export function listSlips(sql: Sql, person: Person, which: { document: number | 
     join documents on documents.id = slips.document_id
     join batches on batches.id = documents.batch_id
     left join destinations on destinations.id = slips.destination_id
-    left join lateral (select name, sha256, bytes from files where document_id = documents.id order by id limit 1) as first_file on true
+    left join lateral (
+      select name, sha256, bytes from files where document_id = documents.id and files.edition = slips.edition order by id limit 1) as first_file on true
     where ${visibleTo(sql, person)}
       and (${which.document}::bigint is null or slips.document_id = ${which.document}::bigint)
       and (${which.before}::bigint is null or slips.id < ${which.before}::bigint)

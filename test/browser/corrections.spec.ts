@@ -28,7 +28,7 @@ test('the ribbon is corrected by keys, undone and redone, and the pages to fix o
 
   // A page is set aside and put back; a blank back joins the pages.
   await page.keyboard.press('Delete')
-  await expect(at(inFirst)).toHaveAttribute('data-fate', 'separator')
+  await expect(at(inFirst)).toHaveAttribute('data-fate', 'set-aside')
   await page.keyboard.press('Insert')
   await expect(at(inFirst)).toHaveAttribute('data-fate', 'kept')
 

@@ -80,7 +80,7 @@ test('pages are chosen, cut and put into another batch by keys alone; the second
   await page.keyboard.press('Control+v')
   await expect(at(page, truth.sides.length + 1)).toBeVisible()
   const [source, target] = [await show(page, from), await show(page, into)]
-  expect(source.pages.find(one => one.position === moved)).toMatchObject({ fate: 'separator', byHand: true })
+  expect(source.pages.find(one => one.position === moved)).toMatchObject({ fate: 'moved', byHand: true })
   expect([source.totals.scanned, target.totals.scanned]).toEqual([truth.sides.length, truth.sides.length + 1])
 
   // Shift and arrows choose; one key sets all of it aside, one brings it back.

@@ -79,7 +79,12 @@ describe('whatever the paper shows', () => {
 describe('whatever people correct', () => {
   it('every side is accounted for once', () => {
     fc.assert(fc.property(given, ([pages, rubric, made]) => {
-      expectSound(correct(splitPages(pages, rubric), made, identities(pages), rubric), pages)
+      const outcome = correct(splitPages(pages, rubric), made, identities(pages), rubric)
+      expectSound(outcome, pages)
+      const { scanned, ...counts } = totalsOf(outcome.pages)
+      expect(Object.values(counts).reduce((sum, count) => sum + count, 0)).toBe(scanned)
+      // What a person set aside is no separator.
+      expect(outcome.pages.filter(page => page.byHand).every(page => page.fate === 'set-aside')).toBe(true)
     }), { numRuns: 500 })
   })
 

@@ -165,7 +165,7 @@ describe('paper that comes later', () => {
     expect((await tamsin('POST', `/api/batches/${id}/loads`, { device, replaces: bad.id })).status).toBe(200)
     const again = await until(() => show(id), now => now.pages.length === 13 && now.state === 'to index', 120)
     const place = again.pages.findIndex(page => page.position === 13)
-    expect(again.pages.slice(place - 1, place + 2).map(page => [page.position, page.fate, page.document])).toEqual([[4, 'separator', null], [13, 'kept', 2], [5, 'kept', 2]])
+    expect(again.pages.slice(place - 1, place + 2).map(page => [page.position, page.fate, page.document])).toEqual([[4, 'replaced', null], [13, 'kept', 2], [5, 'kept', 2]])
     expect((await tamsin<PageNote>('GET', `/api/pages/${again.pages[place - 1]!.id}/note`)).body.why).toBe('Scanned again: page 13 stands in its place.')
     expect(again.documents).toHaveLength(4)
     await tamsin('POST', `/api/batches/${id}/abandon`)
@@ -179,7 +179,7 @@ describe('paper that comes later', () => {
     await until(() => show(id), now => now.loads[0]!.state === 'cancelled')
     await tamsin('POST', `/api/batches/${id}/complete`)
     const done = await until(() => show(id), now => now.state === 'done')
-    expect(done.totals).toMatchObject({ kept: 0, separator: done.pages.length })
+    expect(done.totals).toMatchObject({ kept: 0, separator: 0, dropped: done.pages.length })
   })
 })
 

@@ -20,6 +20,7 @@ import { listQuestions } from '../../store/pages/questions'
 import { sidesOfLoad } from '../../store/pages/sidesOfLoad'
 import { pageToExamine } from '../../store/pages/toExamine'
 import { personByPassword } from '../../store/people/people'
+import { listSlips } from '../../store/slips/list'
 import { findSlip } from '../../store/slips/toDeliver'
 import {
   batch, blank, blob, by, code, device, evidence, examineAll, fillAll, flow, idOf, jobs, load, owner, receive, sorted, sql, unread, useLoad,
@@ -166,6 +167,10 @@ describe('a finished document', () => {
     expect((await sql`select edition, state from slips where document_id = ${first} order by edition`).map(row => ({ ...row }))).toEqual([{ edition: 1, state: 'delivered' }, { edition: 2, state: 'delivered' }])
     expect((await showBatch(sql, batch))!.state).toBe('done')
     expect((await ledgerOfBatch(sql, batch)).documents[0]!.files).toHaveLength(1)
+    // Each slip shows the file that it brought: the later edition's is another.
+    await sql`update files set sha256 = ${'cd'.repeat(32)}, bytes = 2 where document_id = ${first} and edition = 2`
+    const slips = await listSlips(sql, { id: owner, name: 'Tamsin', roles: ['clerk'] }, { document: first, before: null, most: 10 })
+    expect(slips.map(slip => [slip.sha256, slip.bytes])).toEqual([['cd'.repeat(32), 2], [blob, 1]])
   })
 })
 

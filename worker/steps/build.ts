@@ -8,7 +8,7 @@ import { documentToBuild, namesInBatch } from '../../store/documents/toBuild'
 import { findDocument } from '../../store/documents/read'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Work } from '../context'
-import { inTempFolder } from '../tempFolder'
+import { inTempFolder } from '../../engine/tempFolder'
 
 /** One document: its files, kept as blobs, and a slip for each destination. */
 export async function build(work: Work, { document: id }: { document: number }): Promise<void> {

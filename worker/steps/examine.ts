@@ -5,7 +5,7 @@ import { pageExamined } from '../../flow/examine'
 import { pageToExamine } from '../../store/pages/toExamine'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Attempt, Work } from '../context'
-import { inTempFolder } from '../tempFolder'
+import { inTempFolder } from '../../engine/tempFolder'
 
 /** One side: evidence, page image and thumbnail. */
 export async function examine(work: Work, { page: id }: { page: number }, attempt: Attempt): Promise<void> {

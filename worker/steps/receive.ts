@@ -13,7 +13,7 @@ import { rubricOfBatch } from '../../store/setup/rubrics'
 import type { Attempt, Work } from '../context'
 import { sidesIn } from '../sidesIn'
 import { wordsOf } from '../lastFailure'
-import { inTempFolder } from '../tempFolder'
+import { inTempFolder } from '../../engine/tempFolder'
 
 const storeAttempts = 120
 

@@ -4,6 +4,7 @@ import type { PageEvidence } from '../../core/model/evidence'
 import type { BarcodeRule, Rubric } from '../../core/model/rubric'
 import { bookOrder } from '../../core/split/bookOrder'
 import { compareOutcomes } from '../../core/split/compare'
+import { sheetAndSide } from '../../core/split/sheets'
 import { splitPages } from '../../core/split/split'
 import { readsBeforeSplitting } from '../../core/split/textRule'
 import type { SplitPage } from '../../core/split/types'
@@ -14,7 +15,7 @@ import { tryEnded, tryProgress, tryToDo, type TryRow } from '../../store/setup/t
 import { picturesOf } from '../../store/pages/pictures'
 import type { Attempt, Work } from '../context'
 import { wordsOf } from '../lastFailure'
-import { inTempFolder } from '../tempFolder'
+import { inTempFolder } from '../../engine/tempFolder'
 
 /** Somebody no longer wants to know. */
 class Cancelled extends Error {}
@@ -92,13 +93,13 @@ async function pagesOfFile(work: Work, row: TryRow, draft: Rubric, step: (done: 
     const pages: Tried[] = []
     for (let number = 1; number <= counted.pages; number++) {
       await step(number - 1, counted.pages)
-      const side = twoSided && number % 2 === 0 ? 'back' : 'front'
+      const { sheet, side } = sheetAndSide(number - 1, twoSided)
       for (const half of spread && counted.wide.includes(number) ? spread : [null]) {
         const reply = await work.examiners.examine({ file, page: number, side, half, rubric: draft, folder })
         const examined = reply.outcome === 'examined' ? reply : null
         const words = examined && !examined.evidence.blank && readsBeforeSplitting(draft) ? examined.words ?? (await readPages([examined.files.page], examined.evidence.dpi, draft.read.languages))[0]! : null
         pages.push({
-          id: null, picture: null, page: pages.length + 1, sheet: twoSided ? Math.ceil(number / 2) : number, side, answer: null, words,
+          id: null, picture: null, page: pages.length + 1, sheet, side, answer: null, words,
           evidence: examined?.evidence ?? null, trouble: reply.outcome === 'unreadable' ? reply.why : reply.outcome === 'failed' ? reply.error : null,
         })
       }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { readCsv } from '~~/core/ledger/csv'
 import type { BatchDetail } from '~~/core/model/views'
 import { counted } from '~/words/count'
@@ -33,26 +32,20 @@ const save = () => run(async () => {
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-10" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-0 grid place-items-center p-6">
-      <DialogPanel class="w-full max-w-xl bg-leaf px-8 py-6">
-        <DialogTitle class="text-2xl">Counted by hand</DialogTitle>
-        <p class="mt-1 text-faded">All of it is optional. Where it differs from what the machine finds, the batch waits and says where counting went off.</p>
-        <form class="mt-4 grid grid-cols-2 gap-x-6 gap-y-4" @submit.prevent="save">
-          <label>Sheets loaded<input v-model="sheets" class="field numbers mt-1" type="number" min="1" inputmode="numeric"></label>
-          <label>Documents expected<input v-model="documents" class="field numbers mt-1" type="number" min="1" inputmode="numeric" :disabled="values.length > 0"></label>
-          <label class="col-span-2">Or the list of their numbers, one on each line, in the order of the stack
-            <textarea v-model="list" class="field numbers mt-1 h-36" spellcheck="false" placeholder="MP26-04217" />
-          </label>
-          <p class="small col-span-2 flex items-center gap-4 text-faded">
-            <label class="act-quiet relative cursor-pointer focus-within:outline-3 focus-within:outline-lapis">Read it from a CSV file<input type="file" accept=".csv,.txt,text/csv" class="absolute inset-0 cursor-pointer opacity-0" @change="readList"></label>
-            {{ values.length ? counted(values.length, 'document') + ' in the list' : 'Of a table, its first column counts.' }}
-          </p>
-          <TroubleBand class="col-span-2" :words="trouble ?? csv.trouble" />
-          <p class="col-span-2 flex gap-3"><button class="act" :disabled="running || csv.trouble !== null">Keep it</button><button type="button" class="act-quiet" @click="emit('close')">Leave it <kbd>Esc</kbd></button></p>
-        </form>
-      </DialogPanel>
-    </div>
-  </Dialog>
+  <DialogFrame :open="open" title="Counted by hand" @close="emit('close')">
+    <p class="mt-1 text-faded">All of it is optional. Where it differs from what the machine finds, the batch waits and says where counting went off.</p>
+    <form class="mt-4 grid grid-cols-2 gap-x-6 gap-y-4" @submit.prevent="save">
+      <label>Sheets loaded<input v-model="sheets" class="field numbers mt-1" type="number" min="1" inputmode="numeric"></label>
+      <label>Documents expected<input v-model="documents" class="field numbers mt-1" type="number" min="1" inputmode="numeric" :disabled="values.length > 0"></label>
+      <label class="col-span-2">Or the list of their numbers, one on each line, in the order of the stack
+        <textarea v-model="list" class="field numbers mt-1 h-36" spellcheck="false" placeholder="MP26-04217" />
+      </label>
+      <p class="small col-span-2 flex items-center gap-4 text-faded">
+        <label class="act-quiet relative cursor-pointer focus-within:outline-3 focus-within:outline-lapis">Read it from a CSV file<input type="file" accept=".csv,.txt,text/csv" class="absolute inset-0 cursor-pointer opacity-0" @change="readList"></label>
+        {{ values.length ? counted(values.length, 'document') + ' in the list' : 'Of a table, its first column counts.' }}
+      </p>
+      <TroubleBand class="col-span-2" :words="trouble ?? csv.trouble" />
+      <p class="col-span-2 flex gap-3"><button class="act" :disabled="running || csv.trouble !== null">Keep it</button><button type="button" class="act-quiet" @click="emit('close')">Leave it <kbd>Esc</kbd></button></p>
+    </form>
+  </DialogFrame>
 </template>

@@ -5,14 +5,16 @@ import { counted } from '~/words/count'
 const props = defineProps<{ batch: BatchDetail }>()
 defineEmits<{ expect: [] }>()
 
-const byHand = computed(() => props.batch.pages.filter(page => page.byHand).length)
 const rows = computed(() => {
-  const { kept, blank, separator, unreadable, held, undecided } = props.batch.totals
+  const { kept, blank, separator, unreadable, held, undecided, replaced = 0, moved = 0, dropped = 0, ...more } = props.batch.totals
   return [
     { name: 'Kept in documents', count: kept },
     { name: 'Blank, set aside', count: blank },
-    { name: 'Separators', count: separator - byHand.value },
-    { name: 'Set aside by hand', count: byHand.value },
+    { name: 'Separators', count: separator },
+    { name: 'Set aside by hand', count: more['set-aside'] ?? 0 },
+    { name: 'Scanned again', count: replaced },
+    { name: 'Moved to another batch', count: moved },
+    { name: 'Dropped with their load', count: dropped },
     { name: 'Unreadable', count: unreadable },
     { name: 'Waiting for a person', count: held },
     { name: 'Not sorted yet', count: undecided },

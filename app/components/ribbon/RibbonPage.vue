@@ -6,13 +6,14 @@ import { isAside } from './layOut'
 const props = defineProps<{ page: PageView, width: number, height: number, current: boolean, selected: boolean, taken: boolean, movable: boolean, over: boolean }>()
 const emit = defineEmits<{ choose: [event: MouseEvent], open: [], drag: [event: DragEvent], over: [is: boolean], drop: [] }>()
 
+const asideWords = { blank: 'blank', replaced: 'scanned again', moved: 'moved away', dropped: 'dropped' }
 const aside = computed(() => isAside(props.page))
 const narrow = computed(() => aside.value && props.width < props.height * 0.5)
 const words = computed(() => {
   const { page } = props
   if (page.fate === 'unreadable') return 'unreadable'
   if (props.taken) return 'to be moved'
-  if (aside.value) return page.fate === 'blank' ? 'blank' : 'set aside'
+  if (aside.value) return asideWords[page.fate as keyof typeof asideWords] ?? 'set aside'
   if (page.asks) return 'your eye'
   if (page.fate === 'held') return 'waits'
   return null

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import type { DeviceChoice } from '~~/core/model/views'
 import { deviceObstacle, deviceState } from '~/words/device'
 
@@ -18,21 +17,17 @@ const scan = (device: string) => run(async () => {
 </script>
 
 <template>
-  <Dialog :open="page !== null" class="relative z-10" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-0 grid place-items-center p-6">
-      <DialogPanel v-if="page" class="w-full max-w-xl bg-leaf px-8 py-6">
-        <DialogTitle class="text-2xl">Scan page {{ page.position }} again</DialogTitle>
-        <p class="mt-2 text-faded">{{ page.source === 'glass' ? 'Lay this page on the glass' : 'Put this one sheet in the feeder, the side in question up' }}. The new side takes the place of the old one, which stays on record, set aside.</p>
-        <TroubleBand :words="trouble" />
-        <ul class="mt-4 space-y-2">
-          <li v-for="one in devices ?? []" :key="one.id" class="flex items-center gap-4">
-            <button type="button" class="act" :disabled="running || deviceObstacle(one, page.source) !== null" @click="scan(one.id)">Scan on {{ one.name }}</button>
-            <span class="small text-faded">{{ deviceState(one.status) }}</span>
-          </li>
-        </ul>
-        <button type="button" class="act-quiet mt-5" @click="emit('close')">Leave it as it is <kbd>Esc</kbd></button>
-      </DialogPanel>
-    </div>
-  </Dialog>
+  <DialogFrame :open="page !== null" :title="`Scan page ${page?.position} again`" @close="emit('close')">
+    <template v-if="page">
+      <p class="mt-2 text-faded">{{ page.source === 'glass' ? 'Lay this page on the glass' : 'Put this one sheet in the feeder, the side in question up' }}. The new side takes the place of the old one, which stays on record, set aside.</p>
+      <TroubleBand :words="trouble" />
+      <ul class="mt-4 space-y-2">
+        <li v-for="one in devices ?? []" :key="one.id" class="flex items-center gap-4">
+          <button type="button" class="act" :disabled="running || deviceObstacle(one, page.source) !== null" @click="scan(one.id)">Scan on {{ one.name }}</button>
+          <span class="small text-faded">{{ deviceState(one.status) }}</span>
+        </li>
+      </ul>
+      <button type="button" class="act-quiet mt-5" @click="emit('close')">Leave it as it is <kbd>Esc</kbd></button>
+    </template>
+  </DialogFrame>
 </template>

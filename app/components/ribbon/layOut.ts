@@ -1,3 +1,4 @@
+import { isAsideFate } from '~~/core/model/ledger'
 import type { PageView } from '~~/core/model/views'
 import type { Segment } from './segments'
 
@@ -28,7 +29,7 @@ export function widthOf(page: PageView, { height, folded }: Pick<RibbonLook, 'he
   return Math.round(height * (page.aspect ?? 0.707))
 }
 
-export const isAside = (page: PageView) => page.fate === 'blank' || page.fate === 'separator'
+export const isAside = (page: PageView) => isAsideFate(page.fate)
 
 /** Documents of a page or two stand side by side, as short lines of verse do. */
 const isShort = (segment: Segment) => segment.kind === 'document' && segment.pages.length <= 2

@@ -72,7 +72,7 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: Maybe
     return {
       start: free && kept && !page.heading,
       join: free && kept && (headed(page) || page.asks),
-      aside: free && chosen.some(one => one.fate !== 'separator' && one.fate !== 'unreadable'),
+      aside: free && chosen.some(one => (one.fate === 'blank' || !isAside(one)) && one.fate !== 'unreadable'),
       back: free && chosen.length > 0 && chosen.every(isAside),
       turn: free && chosen.some(one => one.fate !== 'unreadable'),
       take: free && chosen.length > 0,

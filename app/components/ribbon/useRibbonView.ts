@@ -15,7 +15,7 @@ const tests: Record<Filter, (page: PageView) => boolean> = {
   all: () => true,
   doubtful: page => page.fate === 'held',
   blank: page => page.fate === 'blank',
-  aside: page => page.fate === 'separator',
+  aside: page => isAside(page) && page.fate !== 'blank',
   unreadable: page => page.fate === 'unreadable',
 }
 

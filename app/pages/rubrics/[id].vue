@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle, Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { readRubric } from '~~/core/model/readRubric'
 import { rubricChanges } from '~~/core/model/rubricDifference'
 import type AskFirst from '~/components/parts/AskFirst.vue'
@@ -151,14 +151,8 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
     yes="Leave without them"
     no="Stay here"
   />
-  <Dialog :open="publishing !== null" class="relative z-10" @close="publishing = null">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-0 grid place-items-center overflow-y-auto p-6">
-      <DialogPanel class="max-h-full w-full max-w-3xl overflow-y-auto bg-leaf px-8 py-6">
-        <DialogTitle class="text-2xl">What version {{ version + 1 }} changes</DialogTitle>
-        <RubricChanges :changes="publishing ?? []" />
-        <p class="mt-5 flex gap-3"><button type="button" class="act" :disabled="running" @click="publish">Publish it</button><button type="button" class="act-quiet" @click="publishing = null">Not yet <kbd>Esc</kbd></button></p>
-      </DialogPanel>
-    </div>
-  </Dialog>
+  <DialogFrame :open="publishing !== null" :title="`What version ${version + 1} changes`" wide @close="publishing = null">
+    <RubricChanges :changes="publishing ?? []" />
+    <p class="mt-5 flex gap-3"><button type="button" class="act" :disabled="running" @click="publish">Publish it</button><button type="button" class="act-quiet" @click="publishing = null">Not yet <kbd>Esc</kbd></button></p>
+  </DialogFrame>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isAsideFate, type Fate } from '~~/core/model/ledger'
 import type { BatchDetail } from '~~/core/model/views'
 import { segmentsOf } from '~/components/ribbon/segments'
 import { counted } from '~/words/count'
@@ -9,7 +10,10 @@ const id = Number(useRoute().params.id)
 const { data: batch, trouble } = useLoaded<BatchDetail>(`/api/batches/${id}`)
 useHead({ title: () => `Contact sheet of ${batch.value?.name ?? 'a batch'} · Rubricator` })
 const segments = computed(() => batch.value ? segmentsOf(batch.value) : [])
-const fates = { kept: '', blank: 'blank', separator: 'set aside', unreadable: 'unreadable', held: 'waits' }
+const fates: Record<Fate, string> = {
+  'kept': '', 'blank': 'blank', 'separator': 'separator', 'unreadable': 'unreadable', 'held': 'waits',
+  'set-aside': 'set aside', 'replaced': 'scanned again', 'moved': 'moved away', 'dropped': 'dropped',
+}
 const print = () => window.print()
 </script>
 
@@ -19,7 +23,7 @@ const print = () => window.print()
     <TroubleBand :words="trouble" />
     <template v-if="batch">
       <h1 class="text-3xl">{{ batch.name }}</h1>
-      <p class="small text-faded">{{ batch.rubric }}, version {{ batch.version }} · begun {{ saidTime(batch.created_at) }} by {{ batch.owner }} · {{ counted(batch.totals.scanned, 'side') }}, {{ counted(batch.documents.length, 'document') }}, {{ batch.totals.blank }} blank, {{ batch.totals.separator }} set aside</p>
+      <p class="small text-faded">{{ batch.rubric }}, version {{ batch.version }} · begun {{ saidTime(batch.created_at) }} by {{ batch.owner }} · {{ counted(batch.totals.scanned, 'side') }}, {{ counted(batch.documents.length, 'document') }}, {{ batch.totals.blank }} blank, {{ batch.pages.filter(page => isAsideFate(page.fate) && page.fate !== 'blank').length }} set aside</p>
       <section v-for="segment in segments" :key="segment.key" class="mt-4 break-inside-avoid-page border-t border-rule pt-2">
         <h2 class="text-lg" :class="segment.document ? 'text-vermilion' : 'text-ochre'">{{ segment.document ? segment.document.barcode ?? `Document ${segment.document.position}` : segment.kind === 'waiting' ? 'Not decided' : 'Loose' }}</h2>
         <ul class="mt-1 flex flex-wrap gap-2">
