@@ -113,11 +113,15 @@ async function withoutCopy(): Promise<void> {
   // Both write into Nuxt's folder.
   await built
   if (all || name === 'types') await check('Types', ['node_modules/nuxt/bin/nuxt.mjs', 'typecheck'])
-  if (all || name === 'faults') await check('Faults', ['--import', 'tsx', 'test/faults/faults.ts', '5', '', 'objects'])
 }
 
 async function withCopy(): Promise<void> {
   await built
+  await onCopy()
+  if (name === null || name === 'faults') await check('Faults', ['--import', 'tsx', 'test/faults/faults.ts', '5', '', 'objects'])
+}
+
+async function onCopy(): Promise<void> {
   if ((!serverWanted && !browserWanted) || (byTitle && ['lint', 'types', 'faults'].includes(name!))) return
   await withProduct(async (env) => {
     if (serverWanted) await vitest('Server', ['server'], env)

@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { esclDevice } from '../../devices/escl'
 import { Examiners } from '../../engine/examiners'
 import { cancelLoad, loadStarted } from '../../flow/load'
@@ -19,16 +19,25 @@ import { batch, by, data, flow, load, sql } from '../store/harness'
 const sides = 12
 let scanner: Awaited<ReturnType<typeof startDevice>>
 let work: Work
-beforeAll(() => {
+beforeAll(async () => {
+  scanner = await startDevice()
   work = { ...flow, blobs: new FolderBlobs(join(data, 'blobs')), examiners: new Examiners(1) }
 })
-afterAll(() => work.examiners.dispose())
+afterAll(() => {
+  work.examiners.dispose()
+  scanner.stop()
+})
 beforeEach(async () => {
-  scanner = await startDevice()
+  await scanner.free()
+  await scanner.clear()
   // The harness's device, under its new address.
   await putDevice(sql, 'Device', scanner.address)
 })
-afterEach(() => scanner.stop())
+/** The device is switched off for good; the tests that follow have another one. */
+async function switchOff(): Promise<void> {
+  scanner.stop()
+  scanner = await startDevice()
+}
 
 const again = { last: false, again: true }
 const first = { last: false, again: false }
@@ -51,7 +60,7 @@ describe('a device', () => {
   })
 
   it('that is switched off before it gives anything is said to be so', async () => {
-    scanner.stop()
+    await switchOff()
     await receive(work, { load }, first)
     expect(await ended()).toEqual([['failed', expect.stringContaining('Check that it is switched on')]])
     expect(await shown()).toEqual([])
@@ -69,7 +78,7 @@ describe('a device', () => {
     // Three sides are stored, then the device is gone.
     const before = receive(work, { load }, first)
     await expect.poll(async () => (await shown()).length, { interval: 5 }).toBeGreaterThanOrEqual(3)
-    scanner.stop()
+    await switchOff()
     await before
     const came = await shown()
     const [[state, trouble]] = await ended() as [[string, string]]
@@ -93,7 +102,8 @@ describe('a worker that died', () => {
     await receive(work, { load }, again)
     expect((await findLoad(sql, load))!.remote_job).toBe(orphan)
     expect(await shown()).toHaveLength(sides)
-    expect((await client().status()).jobs).toHaveLength(1)
+    expect((await client().status()).jobs.filter(job => job.address === orphan)).toHaveLength(1)
+    expect((await client().status()).jobs.every(job => !job.running)).toBe(true)
   })
 
   it('in the middle of a scan leaves it to the next, which goes on with the same one', async () => {
