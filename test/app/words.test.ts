@@ -55,6 +55,7 @@ describe('what keeps a scan from starting', () => {
 })
 
 describe('what became of a batch', () => {
+  const sides = (...fates: string[]) => fates.map(fate => ({ fate, asks: false }))
   const batch = (state: string, more: object = {}) => ({ state, pages: [], documents: [], totals: { kept: 0, blank: 0, separator: 0 }, waitsFor: null, trouble: null, ...more }) as unknown as BatchDetail
 
   it('counts what is in without what was dropped', () => {
@@ -68,8 +69,8 @@ describe('what became of a batch', () => {
   })
 
   it('never says that nothing was filed of something that was', () => {
-    expect(batchOutcome(batch('done', { documents: [{ state: 'sent' }], totals: { kept: 3, blank: 2, separator: 1 } }))).toMatchObject({ title: 'It is filed.', words: '1 document of 3 pages. 3 sides set aside.' })
-    expect(batchOutcome(batch('done', { totals: { kept: 0, blank: 4, separator: 0 } })).title).toBe('Nothing was left to file.')
+    expect(batchOutcome(batch('done', { documents: [{ state: 'sent' }], totals: { kept: 3 }, pages: sides('kept', 'blank', 'set-aside', 'separator') }))).toMatchObject({ title: 'It is filed.', words: '1 document of 3 pages. 3 sides set aside.' })
+    expect(batchOutcome(batch('done', { pages: sides('blank', 'blank') })).title).toBe('Nothing was left to file.')
   })
 })
 
