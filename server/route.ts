@@ -112,5 +112,8 @@ export function sendFile(event: H3Event, mediaType: string, headers: Record<stri
   for (const [name, value] of Object.entries(headers)) setResponseHeader(event, name, value)
 }
 
+/** An answer that is a picture of a side: it stays what it is, and only who may see it keeps it. */
+export const sendPicture = (event: H3Event, mediaType: string) => sendFile(event, mediaType, { 'cache-control': 'private, max-age=31536000, immutable' })
+
 /** A refusal with a status of its own. */
 export const refuse = (statusCode: number, message: string, data?: unknown) => createError({ statusCode, message, ...(data === undefined ? {} : { data }) })

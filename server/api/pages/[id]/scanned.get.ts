@@ -2,7 +2,7 @@ import { scannedPicture } from '../../../../engine/scanned'
 import { findPageImages } from '../../../../store/documents/show'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
-import { defineRoute, refuse, sendFile } from '../../../route'
+import { defineRoute, refuse, sendPicture } from '../../../route'
 
 export default defineRoute({
   does: 'A side as it was scanned, before it was cleaned.',
@@ -13,7 +13,7 @@ export default defineRoute({
     if (!page?.blob) throw notThere()
     const picture = await scannedPicture(await blobs.local(page.blob), page.source_page)
     if (!picture) throw refuse(422, 'This side cannot be decoded, so there is no picture of it.')
-    sendFile(event, 'image/jpeg', { 'cache-control': 'private, max-age=31536000, immutable' })
+    sendPicture(event, 'image/jpeg')
     return picture
   },
 })

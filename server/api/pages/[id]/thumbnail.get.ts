@@ -1,7 +1,7 @@
 import { findPageImages } from '../../../../store/documents/show'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
-import { defineRoute, sendFile } from '../../../route'
+import { defineRoute, sendPicture } from '../../../route'
 
 export default defineRoute({
   does: 'A small picture of a page.',
@@ -10,7 +10,7 @@ export default defineRoute({
     const { sql, blobs } = store()
     const page = await findPageImages(sql, params.id)
     if (!page?.thumbnail_blob) throw notThere()
-    sendFile(event, 'image/webp', { 'cache-control': 'private, max-age=31536000, immutable' })
+    sendPicture(event, 'image/webp')
     return blobs.get(page.thumbnail_blob)
   },
 })

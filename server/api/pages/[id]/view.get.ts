@@ -2,7 +2,7 @@ import { viewable } from '../../../../engine/images'
 import { findPageImages } from '../../../../store/documents/show'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
-import { defineRoute, sendFile } from '../../../route'
+import { defineRoute, sendPicture } from '../../../route'
 
 export default defineRoute({
   does: 'A page in full size, as a browser can show it.',
@@ -12,7 +12,7 @@ export default defineRoute({
     const page = await findPageImages(sql, params.id)
     if (!page?.page_blob) throw notThere()
     const { bytes, mediaType } = await viewable(await blobs.get(page.page_blob))
-    sendFile(event, mediaType, { 'cache-control': 'private, max-age=31536000, immutable' })
+    sendPicture(event, mediaType)
     return bytes
   },
 })
