@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 
 export default defineNuxtConfig({
@@ -12,17 +13,22 @@ export default defineNuxtConfig({
   app: { head: { title: 'Rubricator', htmlAttrs: { lang: 'en' } } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } } },
   runtimeConfig: { session: { password: '', maxAge: 12 * 3600, cookie: { sameSite: 'lax', secure: false } } },
+  // A server of our own: it takes its socket from bin/start, and ends while pages are open.
+  nitro: { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) },
   // Files are read as a stream, with a limit of their own.
-  routeRules: { '/api/batches/*/files': { security: { requestSizeLimiter: false } }, '/api/tries/file': { security: { requestSizeLimiter: false } } },
+  routeRules: {
+    '/api/batches/*/files': { security: { requestSizeLimiter: false } },
+    '/api/tries/file': { security: { requestSizeLimiter: false } },
+  },
   security: {
     headers: {
       contentSecurityPolicy: {
-        'default-src': ['\'self\''],
-        'script-src': ['\'self\'', '\'nonce-{{nonce}}\''],
-        'style-src': ['\'self\'', '\'unsafe-inline\''],
-        'img-src': ['\'self\'', 'data:', 'blob:'],
-        'connect-src': ['\'self\''],
-        'frame-src': ['\'self\''],
+        'default-src': ["'self'"],
+        'script-src': ["'self'", "'nonce-{{nonce}}'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'connect-src': ["'self'"],
+        'frame-src': ["'self'"],
         'upgrade-insecure-requests': false,
       },
       strictTransportSecurity: false,

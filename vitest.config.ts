@@ -12,8 +12,19 @@ export default defineConfig({
       {
         test: {
           name: 'parts',
-          include: ['test/engine/**/*.test.ts', 'test/cli/**/*.test.ts', 'test/device/**/*.test.ts', 'test/connectors/**/*.test.ts', 'test/start/**/*.test.ts', 'test/store/**/*.test.ts', 'test/flow/**/*.test.ts', 'test/worker/**/*.test.ts'],
+          include: [
+            'test/engine/**/*.test.ts',
+            'test/cli/**/*.test.ts',
+            'test/device/**/*.test.ts',
+            'test/connectors/**/*.test.ts',
+            'test/start/**/*.test.ts',
+            'test/store/**/*.test.ts',
+            'test/flow/**/*.test.ts',
+            'test/worker/**/*.test.ts',
+          ],
           globalSetup: 'test/store/onePostgres.ts',
+          // What the store seals with; a running copy has a key of its own.
+          env: { RUBRICATOR_SECRET_KEY: 'for tests only, and for no copy that runs' },
           testTimeout: 300_000,
           hookTimeout: 300_000,
         },
