@@ -1,10 +1,10 @@
 import type { FieldValue } from '../model/ledger'
-import type { DocumentType } from '../model/rubric'
+import type { Fields } from '../model/rubric'
 import { checkValue } from './fieldValue'
 
 export interface EnteredFields {
   fields: Record<string, FieldValue>
-  faults: { field: string, why: string }[]
+  faults: { field: string; why: string }[]
   /** A field that the type does not have; null where all are known. */
   unknown: string | null
 }
@@ -13,7 +13,12 @@ export interface EnteredFields {
  * Index values from what a person typed. A value that was not changed keeps where it came from;
  * an empty one is left out, and is a fault where the field is required.
  */
-export function enteredFields(type: DocumentType | null, typed: Record<string, string>, before: Record<string, FieldValue>): EnteredFields {
+export function enteredFields(
+  type: Fields | null,
+  typed: Record<string, string>,
+  before: Record<string, FieldValue>,
+  languages: readonly string[] = [],
+): EnteredFields {
   const fields: Record<string, FieldValue> = {}
   const faults: EnteredFields['faults'] = []
   const known = new Set((type?.fields ?? []).map(field => field.id))
@@ -23,12 +28,17 @@ export function enteredFields(type: DocumentType | null, typed: Record<string, s
       if (field.required) faults.push({ field: field.id, why: `${field.label} is empty.` })
       continue
     }
-    const checked = checkValue(field, text)
+    const same = before[field.id]
+    // In its kept form it may read as something else in print.
+    if (same && same.value === text) {
+      fields[field.id] = same
+      continue
+    }
+    const checked = checkValue(field, text, languages)
     if (!checked.ok) {
       faults.push({ field: field.id, why: checked.why })
       continue
     }
-    const same = before[field.id]
     fields[field.id] = same?.value === checked.value ? same : { value: checked.value, from: 'person', confidence: 1 }
   }
   return { fields, faults, unknown: Object.keys(typed).find(id => !known.has(id)) ?? null }

@@ -5,14 +5,17 @@ import { kindOf } from './kinds'
 import { passesLuhn } from './luhn'
 
 /** A value in its kept form, or why it cannot be taken. */
-export type Checked = { ok: true, value: string } | { ok: false, why: string }
+export type Checked = { ok: true; value: string } | { ok: false; why: string }
 
-/** Checks raw text against a field: its kind first, then pattern and check digit. */
-export function checkValue(field: Field, raw: string): Checked {
+/**
+ * Checks raw text against a field: its kind first, then pattern and check digit.
+ * @param languages that the text may be in, besides English; as tesseract names them
+ */
+export function checkValue(field: Field, raw: string, languages: readonly string[] = []): Checked {
   const text = raw.trim()
   const fail = (expected: string): Checked => ({ ok: false, why: `${field.label}: ${JSON.stringify(text)} is not ${expected}.` })
   if (text === '') return { ok: false, why: `${field.label} is empty.` }
-  const kept = kindOf(field).keep(field, text)
+  const kept = kindOf(field).keep(field, text, languages)
   if (kept === null) return fail(expectedOf(field))
   if (field.pattern && !patternOf(field.pattern).test(kept)) return fail(formWords(field.pattern))
   if (field.check === 'luhn' && !passesLuhn(kept)) return fail('right: its check digit does not agree, so a digit was misread or mistyped')

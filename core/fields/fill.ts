@@ -1,8 +1,7 @@
 import type { FieldValue } from '../model/ledger'
 import type { Word } from '../model/evidence'
-import type { DocumentType, Field, ValueSource } from '../model/rubric'
-import { zoneBox } from '../model/zone'
-import { findNear, findInZone } from '../text/find'
+import type { Fields, Field, ValueSource } from '../model/rubric'
+import { findText } from '../text/find'
 import { checkValue } from './fieldValue'
 import { lookupParts } from './lookups'
 
@@ -14,13 +13,18 @@ export interface FillEvidence {
   pages: readonly (readonly Word[])[]
   /** What a person said of the whole batch before it was scanned, by field. */
   given?: Record<string, string>
+  /** Languages of its words, as tesseract names them. */
+  languages?: readonly string[]
   /** Values of the business records that were found, by system. */
   records: Record<string, Record<string, string>>
 }
 
-export interface Filled { fields: Record<string, FieldValue>, missing: string[] }
+export interface Filled {
+  fields: Record<string, FieldValue>
+  missing: string[]
+}
 
-function candidate(source: ValueSource, evidence: FillEvidence): { raw: string, from: FieldValue['from'], confidence: number } | null {
+function candidate(source: ValueSource, evidence: FillEvidence): { raw: string; from: FieldValue['from']; confidence: number } | null {
   if ('barcode' in source) {
     const raw = evidence.barcode[source.barcode]
     return raw === undefined ? null : { raw, from: 'barcode', confidence: 1 }
@@ -31,9 +35,8 @@ function candidate(source: ValueSource, evidence: FillEvidence): { raw: string, 
     const raw = evidence.records[system]?.[key]
     return raw === undefined ? null : { raw, from: 'lookup', confidence: 1 }
   }
-  const search = source.text
   for (const words of evidence.pages) {
-    const found = 'near' in search ? findNear(words, search.near, search.value) : findInZone(words, zoneBox(search.zone), search.value)
+    const found = findText(words, source.text)
     if (found) return { raw: found.value, from: 'text', confidence: found.confidence }
   }
   return null
@@ -45,14 +48,14 @@ function fillField(field: Field, evidence: FillEvidence): FieldValue | null {
   for (const source of field.from) {
     const found = candidate(source, evidence)
     if (!found) continue
-    const checked = checkValue(field, found.raw)
+    const checked = checkValue(field, found.raw, evidence.languages)
     if (checked.ok) return { value: checked.value, from: found.from, confidence: Math.round(found.confidence * 100) / 100 }
   }
   return null
 }
 
 /** Values for a document's fields: each field's sources in order, the first valid one wins. */
-export function fillFields(type: DocumentType | null, evidence: FillEvidence): Filled {
+export function fillFields(type: Fields | null, evidence: FillEvidence): Filled {
   const fields: Record<string, FieldValue> = {}
   for (const field of type?.fields ?? []) {
     const value = fillField(field, evidence)
@@ -62,6 +65,6 @@ export function fillFields(type: DocumentType | null, evidence: FillEvidence): F
 }
 
 /** Ids of required fields without a value. */
-export function missingFields(type: DocumentType | null, fields: Record<string, FieldValue>): string[] {
+export function missingFields(type: Fields | null, fields: Record<string, FieldValue>): string[] {
   return (type?.fields ?? []).filter(field => field.required && !fields[field.id]).map(field => field.id)
 }

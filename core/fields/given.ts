@@ -9,7 +9,10 @@ export function askedFields(rubric: Rubric): Field[] {
 }
 
 /** What a person gave before scanning, checked: the values in their kept form, and what is wrong with others. */
-export function givenValues(rubric: Rubric, typed: Record<string, string>): Pick<EnteredFields, 'faults' | 'unknown'> & { values: Record<string, string> } {
-  const { fields, faults, unknown } = enteredFields({ id: 'asked', label: 'asked', fields: askedFields(rubric) }, typed, {})
+export function givenValues(
+  rubric: Rubric,
+  typed: Record<string, string>,
+): Pick<EnteredFields, 'faults' | 'unknown'> & { values: Record<string, string> } {
+  const { fields, faults, unknown } = enteredFields({ fields: askedFields(rubric) }, typed, {}, rubric.read.languages)
   return { values: Object.fromEntries(Object.entries(fields).map(([id, { value }]: [string, FieldValue]) => [id, value])), faults, unknown }
 }

@@ -18,8 +18,17 @@ export const Difference = z.object({
 })
 export type Difference = z.infer<typeof Difference>
 
-export interface CountedLoad { load: number, counted: number | null, sheets: number, firstPage: number | null }
-export interface CountedDocument { document: number, pages: readonly number[], value: string | null }
+export interface CountedLoad {
+  load: number
+  counted: number | null
+  sheets: number
+  firstPage: number | null
+}
+export interface CountedDocument {
+  document: number
+  pages: readonly number[]
+  value: string | null
+}
 
 const counted = (count: number, noun: string) => `${count} ${noun}${count === 1 ? '' : 's'}`
 
@@ -29,26 +38,45 @@ export function differences(expected: Expected, loads: readonly CountedLoad[], d
 }
 
 function sheetDifferences({ sheets }: Expected, loads: readonly CountedLoad[]): Difference[] {
-  const off = loads.flatMap((load, at): Difference[] => load.counted === null || load.counted === load.sheets
-    ? []
-    : [{ of: 'sheets', page: load.firstPage, words: `Load ${at + 1} was counted as ${counted(load.counted, 'sheet')}, and ${load.sheets} came through the device. ${hintAtSheets(load.counted, load.sheets)}` }])
+  const off = loads.flatMap((load, at): Difference[] =>
+    load.counted === null || load.counted === load.sheets
+      ? []
+      : [
+          {
+            of: 'sheets',
+            page: load.firstPage,
+            words:
+              `Load ${at + 1} was counted as ${counted(load.counted, 'sheet')}, and ${load.sheets} came through the device. ` +
+              hintAtSheets(load.counted, load.sheets),
+          },
+        ],
+  )
   const found = loads.reduce((sum, load) => sum + load.sheets, 0)
   if (off.length === 0 && sheets !== null && sheets !== found) {
-    off.push({ of: 'sheets', page: loads.length === 1 ? loads[0]!.firstPage : null, words: `${counted(sheets, 'sheet')} were counted, and ${found} came through the device. ${hintAtSheets(sheets, found)}` })
+    off.push({
+      of: 'sheets',
+      page: loads.length === 1 ? loads[0]!.firstPage : null,
+      words: `${counted(sheets, 'sheet')} were counted, and ${found} came through the device. ${hintAtSheets(sheets, found)}`,
+    })
   }
   return off
 }
 
 const hintAtSheets = (expected: number, found: number) =>
-  found < expected ? 'Two may have gone through as one, or some are still in the feeder.' : 'A sheet may have been scanned twice, or miscounted.'
+  found < expected
+    ? 'Two may have gone through as one, or some are still in the feeder.'
+    : 'A sheet may have been scanned twice, or miscounted.'
 
 function documentDifferences({ documents: count, values }: Expected, documents: readonly CountedDocument[]): Difference[] {
   if (values.length) return listDifferences(values, documents)
   if (count === null || count === documents.length) return []
   const said = `${counted(count, 'document')} were expected, and ${documents.length} ${documents.length === 1 ? 'was' : 'were'} found.`
   const bySize = [...documents].sort((a, b) => a.pages.length - b.pages.length)
-  const suspect = documents.length < count ? bySize.at(-1) : bySize.find(document => document.value === null) ?? bySize[0]
-  const hint = documents.length < count ? 'Look at the longest document first: a start may have been missed in it.' : 'Look at the shortest document without a code first.'
+  const suspect = documents.length < count ? bySize.at(-1) : (bySize.find(document => document.value === null) ?? bySize[0])
+  const hint =
+    documents.length < count
+      ? 'Look at the longest document first: a start may have been missed in it.'
+      : 'Look at the shortest document without a code first.'
   return [{ of: 'documents', page: suspect?.pages[0] ?? null, words: `${said} ${suspect ? hint : ''}`.trim() }]
 }
 
@@ -60,14 +88,29 @@ function listDifferences(values: readonly string[], documents: readonly CountedD
   for (const document of documents) {
     const { value } = document
     const page = document.pages[0] ?? null
-    if (value === null || !wanted.has(value)) found.push({ of: 'documents', page, words: `Document ${document.document}${value === null ? ' has no code and so' : `, '${value}',`} is not in the list.` })
-    else if (places.has(value)) found.push({ of: 'documents', page, words: `'${value}' stands on documents ${places.get(value)!.document} and ${document.document}.` })
+    if (value === null || !wanted.has(value))
+      found.push({
+        of: 'documents',
+        page,
+        words: `Document ${document.document}${value === null ? ' has no code and so' : `, '${value}',`} is not in the list.`,
+      })
+    else if (places.has(value))
+      found.push({
+        of: 'documents',
+        page,
+        words: `'${value}' stands on documents ${places.get(value)!.document} and ${document.document}.`,
+      })
     else places.set(value, document)
   }
   let before: CountedDocument | null = null
   for (const value of values) {
     const document = places.get(value)
-    if (!document) found.push({ of: 'documents', page: before?.pages.at(-1) ?? documents[0]?.pages[0] ?? null, words: `'${value}' is in the list and was not found${before ? `; it should follow '${before.value}'` : ''}.` })
+    if (!document)
+      found.push({
+        of: 'documents',
+        page: before?.pages.at(-1) ?? documents[0]?.pages[0] ?? null,
+        words: `'${value}' is in the list and was not found${before ? `; it should follow '${before.value}'` : ''}.`,
+      })
     else before = document
   }
   return found

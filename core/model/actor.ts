@@ -1,5 +1,5 @@
 /** Somebody who makes a change, at a screen or through a program that acts for them. */
-export type PersonActing = { kind: 'person', person: string } | { kind: 'token', person: string, token: string }
+export type PersonActing = { kind: 'person'; person: string } | { kind: 'token'; person: string; token: string }
 
 /** Who makes a change: somebody, or the machine itself. */
 export type Actor = PersonActing | { kind: 'worker' }

@@ -29,10 +29,10 @@ export const moves = {
   resume: { from: ['held'], to: ['receiving', 'sorting', 'to index', 'sending'] },
   /** Nobody wants it any more. */
   abandon: { from: ['receiving', 'sorting', 'to fix', 'to index'], to: ['abandoned'] },
-} as const satisfies Record<string, { from: readonly BatchState[], to: readonly BatchState[] }>
+} as const satisfies Record<string, { from: readonly BatchState[]; to: readonly BatchState[] }>
 
 export type Move = keyof typeof moves
-type Table = Record<Move, { from: readonly BatchState[], to: readonly BatchState[] }>
+type Table = Record<Move, { from: readonly BatchState[]; to: readonly BatchState[] }>
 
 /** Whether this may happen to a batch in this state. */
 export const mayMove = (state: BatchState, move: Move): boolean => (moves as Table)[move].from.includes(state)

@@ -5,25 +5,27 @@ const { shape: scan } = Rubric.shape.scan.unwrap()
 const { shape: clean } = Rubric.shape.clean.unwrap()
 
 /** What the person who scans changed, of what the rubric lets them. */
-export const Choices = z.strictObject({
-  colour: scan.colour.unwrap(),
-  dpi: scan.dpi.unwrap(),
-  sides: scan.sides.unwrap(),
-  flip: scan.flip.unwrap(),
-  paper: z.union([scan.paper.unwrap(), z.literal('mixed')]),
-  rotate: clean.rotate.unwrap(),
-  lighten: scan.lighten.unwrap(),
-  contrast: scan.contrast.unwrap(),
-  sharpness: scan.sharpness.unwrap(),
-  original: scan.original.unwrap(),
-  percent: scan.percent.unwrap(),
-  gentle: scan.gentle.unwrap(),
-  /** Of the files, without an extension. */
-  name: z.string().trim().min(1).max(120),
-  format: z.enum(['pdf', 'pdf-a', 'tiff', 'jpeg', 'png']),
-  /** The code without which the PDF does not open. */
-  protect: z.string().min(4, 'a code of at least 4 characters').max(64),
-}).partial()
+export const Choices = z
+  .strictObject({
+    colour: scan.colour.unwrap(),
+    dpi: scan.dpi.unwrap(),
+    sides: scan.sides.unwrap(),
+    flip: scan.flip.unwrap(),
+    paper: z.union([scan.paper.unwrap(), z.literal('mixed')]),
+    rotate: clean.rotate.unwrap(),
+    lighten: scan.lighten.unwrap(),
+    contrast: scan.contrast.unwrap(),
+    sharpness: scan.sharpness.unwrap(),
+    original: scan.original.unwrap(),
+    percent: scan.percent.unwrap(),
+    gentle: scan.gentle.unwrap(),
+    /** Of the files, without an extension. */
+    name: z.string().trim().min(1).max(120),
+    format: z.enum(['pdf', 'pdf-a', 'tiff', 'jpeg', 'png']),
+    /** The code without which the PDF does not open. */
+    protect: z.string().min(4, 'a code of at least 4 characters').max(64),
+  })
+  .partial()
 export type Choices = z.infer<typeof Choices>
 
 /** The first choice that the rubric does not leave to the person; null where all are. */
@@ -34,7 +36,11 @@ export function forbiddenChoice(rubric: Rubric, choices: Choices): string | null
 /** One place that a person chose: a folder there, or who gets the mail. */
 export const ChosenSend = z.strictObject({
   to: z.string().min(1).max(64),
-  folder: z.string().max(500).refine(path => !path.split('/').some(step => step === '..' || step === '.'), 'a folder inside the destination').default(''),
+  folder: z
+    .string()
+    .max(500)
+    .refine(path => !path.split('/').some(step => step === '..' || step === '.'), 'a folder inside the destination')
+    .default(''),
   people: z.array(z.email()).max(50).default([]),
 })
 export type ChosenSend = z.infer<typeof ChosenSend>

@@ -18,7 +18,12 @@ export type ReadCode = z.infer<typeof ReadCode>
  * A place where a rule expects a code and something like one stands that does not read, or reads in two ways.
  * `readings` are values that nobody vouches for; `beside` is text near it that looks like a number.
  */
-export const UnreadCode = z.object({ ...box, tried: z.string(), readings: z.array(z.string()).default([]), beside: z.array(z.string()).default([]) })
+export const UnreadCode = z.object({
+  ...box,
+  tried: z.string(),
+  readings: z.array(z.string()).default([]),
+  beside: z.array(z.string()).default([]),
+})
 export type UnreadCode = z.infer<typeof UnreadCode>
 
 /** What examining one side found out; all that splitting needs to know of its pixels. */
@@ -39,7 +44,12 @@ export type PageEvidence = z.infer<typeof PageEvidence>
  * numbered from 0 over the page, as whoever read it found them.
  */
 export const Word = z.object({
-  text: z.string(), ...box, confidence: z.number(), line: z.int(), paragraph: z.int().optional(), block: z.int().optional(),
+  text: z.string(),
+  ...box,
+  confidence: z.number(),
+  line: z.int(),
+  paragraph: z.int().optional(),
+  block: z.int().optional(),
 })
 export type Word = z.infer<typeof Word>
 

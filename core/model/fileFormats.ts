@@ -8,12 +8,24 @@ export interface FormatFacts {
   /** One file for the document, or one for each page. */
   per: 'document' | 'page'
   /** What of a document it can hold. */
-  holds: { pictures: boolean, text: boolean, values: boolean, protection: boolean }
+  holds: { pictures: boolean; text: boolean; values: boolean; protection: boolean }
 }
 
 const facts = <N extends string>(
-  name: N, label: string, extension: string, mediaType: string, per: FormatFacts['per'], holds: Partial<FormatFacts['holds']>,
-): FormatFacts & { name: N } => ({ name, label, extension, mediaType, per, holds: { pictures: false, text: false, values: false, protection: false, ...holds } })
+  name: N,
+  label: string,
+  extension: string,
+  mediaType: string,
+  per: FormatFacts['per'],
+  holds: Partial<FormatFacts['holds']>,
+): FormatFacts & { name: N } => ({
+  name,
+  label,
+  extension,
+  mediaType,
+  per,
+  holds: { pictures: false, text: false, values: false, protection: false, ...holds },
+})
 
 /** Every kind of file that a rubric may ask for. */
 export const formats = [
@@ -28,7 +40,7 @@ export const formats = [
   facts('json', 'JSON', 'json', 'application/json', 'document', { values: true }),
 ] as const
 
-export type FormatName = typeof formats[number]['name']
+export type FormatName = (typeof formats)[number]['name']
 export const fileFormats = formats.map(format => format.name) as [FormatName, ...FormatName[]]
 
 /** The facts of a format. */

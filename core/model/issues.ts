@@ -1,17 +1,25 @@
 import type { z } from 'zod'
 
 /** One thing wrong with an input: where, what stood there, what should. */
-export interface Issue { path: string, found: string, expected: string }
+export interface Issue {
+  path: string
+  found: string
+  expected: string
+}
 
 /** A path as a person writes it: `split.rules[0].type`. */
 export function pathText(path: readonly PropertyKey[]): string {
-  return path.reduce<string>((text, key) =>
-    typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key), '')
+  return path.reduce<string>(
+    (text, key) => (typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key)),
+    '',
+  )
 }
 
 function valueAt(input: unknown, path: readonly PropertyKey[]): unknown {
-  return path.reduce<unknown>((value, key) =>
-    value !== null && typeof value === 'object' ? (value as Record<PropertyKey, unknown>)[key] : undefined, input)
+  return path.reduce<unknown>(
+    (value, key) => (value !== null && typeof value === 'object' ? (value as Record<PropertyKey, unknown>)[key] : undefined),
+    input,
+  )
 }
 
 /** A value quoted for a message, cut at 60 characters. */
@@ -28,8 +36,11 @@ export function issuesOf(error: z.ZodError, input: unknown): Issue[] {
 
 function flatten(issue: z.core.$ZodIssue, prefix: readonly PropertyKey[], input: unknown): Issue[] {
   const path = [...prefix, ...issue.path]
-  const one = (expected: string, at: readonly PropertyKey[] = path): Issue =>
-    ({ path: pathText(at), found: quoted(valueAt(input, at)), expected })
+  const one = (expected: string, at: readonly PropertyKey[] = path): Issue => ({
+    path: pathText(at),
+    found: quoted(valueAt(input, at)),
+    expected,
+  })
   switch (issue.code) {
     case 'unrecognized_keys':
       return issue.keys.map(key => one('no such key', [...path, key]))

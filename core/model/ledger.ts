@@ -53,9 +53,17 @@ export const LedgerDocument = z.object({
 export type LedgerDocument = z.infer<typeof LedgerDocument>
 
 export const Totals = z.object({
-  scanned: z.int(), kept: z.int(), blank: z.int(), separator: z.int(), unreadable: z.int(), held: z.int(),
+  scanned: z.int(),
+  kept: z.int(),
+  blank: z.int(),
+  separator: z.int(),
+  unreadable: z.int(),
+  held: z.int(),
   // Only where they are not 0.
-  'set-aside': z.int().optional(), 'replaced': z.int().optional(), 'moved': z.int().optional(), 'dropped': z.int().optional(),
+  'set-aside': z.int().optional(),
+  replaced: z.int().optional(),
+  moved: z.int().optional(),
+  dropped: z.int().optional(),
 })
 export type Totals = z.infer<typeof Totals>
 

@@ -6,14 +6,33 @@ import { patternFault } from '../pattern/pattern'
 import { placeholdersOf, templateFault, textFault } from '../name/template'
 
 /** What a rubric may let the person who scans change. */
-export const changeable = ['colour', 'dpi', 'sides', 'flip', 'paper', 'rotate', 'lighten', 'contrast', 'sharpness', 'original', 'percent', 'gentle', 'name', 'format', 'protect'] as const
-export type Changeable = typeof changeable[number]
+export const changeable = [
+  'colour',
+  'dpi',
+  'sides',
+  'flip',
+  'paper',
+  'rotate',
+  'lighten',
+  'contrast',
+  'sharpness',
+  'original',
+  'percent',
+  'gentle',
+  'name',
+  'format',
+  'protect',
+] as const
+export type Changeable = (typeof changeable)[number]
 
 /** A regular expression as text; it must compile, and be one that is matched in linear time. */
-const pattern = z.string().max(1000).check((context) => {
-  const fault = patternFault(context.value)
-  if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
-})
+const pattern = z
+  .string()
+  .max(1000)
+  .check(context => {
+    const fault = patternFault(context.value)
+    if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
+  })
 
 const identifier = z.string().regex(/^[A-Za-z][A-Za-z0-9_-]{0,63}$/, 'letters, digits, - and _, starting with a letter')
 const colour = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'a colour such as "#d94a3a"')
@@ -56,37 +75,52 @@ const Scan = z.strictObject({
 const Clean = z.strictObject({
   deskew: z.boolean().default(true),
   rotate: z.union([z.enum(['none', 'upright']), z.literal([90, 180, 270])]).default('none'),
-  blank: z.strictObject({
-    action: z.enum(['set-aside', 'keep']).default('set-aside'),
-    maxInk: z.number().min(0).max(1).default(0.00001),
-  }).prefault({}),
-  mono: z.strictObject({
-    method: z.enum(['adaptive', 'fixed']).default('adaptive'),
-    level: z.number().min(0).max(1).default(0.5),
-  }).prefault({}),
+  blank: z
+    .strictObject({
+      action: z.enum(['set-aside', 'keep']).default('set-aside'),
+      maxInk: z.number().min(0).max(1).default(0.00001),
+    })
+    .prefault({}),
+  mono: z
+    .strictObject({
+      method: z.enum(['adaptive', 'fixed']).default('adaptive'),
+      level: z.number().min(0).max(1).default(0.5),
+    })
+    .prefault({}),
   dropout: z.array(colour).max(5).default([]),
   keepInk: z.array(colour).max(5).default([]),
-  eraseEdges: z.strictObject({
-    top: z.number().min(0).default(0),
-    right: z.number().min(0).default(0),
-    bottom: z.number().min(0).default(0),
-    left: z.number().min(0).default(0),
-    unit: z.enum(['in', 'mm']).default('mm'),
-  }).prefault({}),
+  eraseEdges: z
+    .strictObject({
+      top: z.number().min(0).default(0),
+      right: z.number().min(0).default(0),
+      bottom: z.number().min(0).default(0),
+      left: z.number().min(0).default(0),
+      unit: z.enum(['in', 'mm']).default('mm'),
+    })
+    .prefault({}),
   /** An opened book becomes two pages; `scan.paper` is then the size of one of them. */
   spread: z.enum(['none', 'left-to-right', 'right-to-left']).default('none'),
   /** What is painted over with paper. */
-  remove: z.array(z.enum(['borders', 'holes', 'specks', 'streaks'])).max(4).default([]),
+  remove: z
+    .array(z.enum(['borders', 'holes', 'specks', 'streaks']))
+    .max(4)
+    .default([]),
   /** Both sides of a card land on one page of this rubric's paper. */
   card: z.boolean().default(false),
   /** Printed on every page of the files; a template that may also say {page}. */
-  stamp: z.strictObject({
-    text: z.string().min(1).max(120).check((context) => {
-      const fault = textFault(context.value)
-      if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
-    }),
-    place: z.enum(['top-left', 'top-right', 'bottom-left', 'bottom-right']).default('bottom-right'),
-  }).optional(),
+  stamp: z
+    .strictObject({
+      text: z
+        .string()
+        .min(1)
+        .max(120)
+        .check(context => {
+          const fault = textFault(context.value)
+          if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
+        }),
+      place: z.enum(['top-left', 'top-right', 'bottom-left', 'bottom-right']).default('bottom-right'),
+    })
+    .optional(),
 })
 
 export const BarcodeRule = z.strictObject({
@@ -102,16 +136,18 @@ export type BarcodeRule = z.infer<typeof BarcodeRule>
 
 const BlankSheetRule = z.strictObject({ rule: z.literal('blank-sheet'), type: z.string().optional() })
 
-const CountRule = z.strictObject({
-  rule: z.literal('count'),
-  sheets: z.int().min(1).optional(),
-  pages: z.int().min(1).optional(),
-  type: z.string().optional(),
-}).check((context) => {
-  if ((context.value.sheets === undefined) === (context.value.pages === undefined)) {
-    context.issues.push({ code: 'custom', input: context.value, message: 'either "sheets" or "pages"' })
-  }
-})
+const CountRule = z
+  .strictObject({
+    rule: z.literal('count'),
+    sheets: z.int().min(1).optional(),
+    pages: z.int().min(1).optional(),
+    type: z.string().optional(),
+  })
+  .check(context => {
+    if ((context.value.sheets === undefined) === (context.value.pages === undefined)) {
+      context.issues.push({ code: 'custom', input: context.value, message: 'either "sheets" or "pages"' })
+    }
+  })
 
 const TextRule = z.strictObject({
   rule: z.literal('text'),
@@ -147,37 +183,65 @@ const ValueSource = z.union([
 ])
 export type ValueSource = z.infer<typeof ValueSource>
 
-export const Field = z.strictObject({
-  id: identifier,
-  label: z.string().min(1),
-  kind: z.enum(['text', 'date', 'choice', 'number', 'email', 'yes-no']).default('text'),
-  required: z.boolean().default(false),
-  pattern: pattern.optional(),
-  check: z.enum(['none', 'luhn']).default('none'),
-  format: z.string().optional(),
-  choices: z.array(z.string().min(1)).optional(),
-  min: z.number().optional(),
-  max: z.number().optional(),
-  decimals: z.int().min(0).max(6).optional(),
-  from: z.array(ValueSource).default([]),
-}).check((context) => {
-  if (context.value.kind === 'choice' && !context.value.choices?.length) {
-    context.issues.push({ code: 'custom', path: ['choices'], input: context.value.choices, message: 'at least one choice for a field of kind "choice"' })
-  }
-})
+export const Field = z
+  .strictObject({
+    id: identifier,
+    label: z.string().min(1),
+    kind: z.enum(['text', 'date', 'choice', 'number', 'email', 'yes-no']).default('text'),
+    required: z.boolean().default(false),
+    pattern: pattern.optional(),
+    check: z.enum(['none', 'luhn']).default('none'),
+    format: z.string().optional(),
+    choices: z.array(z.string().min(1)).optional(),
+    min: z.number().optional(),
+    max: z.number().optional(),
+    decimals: z.int().min(0).max(6).optional(),
+    /** What stands between thousands on paper; a grouped number is refused where it is not named. */
+    grouping: z.enum([',', '.', ' ', "'"]).optional(),
+    /** What stands before the decimals on paper: "," where the grouping is ".", else ".". */
+    decimal: z.enum(['.', ',']).optional(),
+    from: z.array(ValueSource).default([]),
+  })
+  .check(context => {
+    if (context.value.kind === 'choice' && !context.value.choices?.length) {
+      context.issues.push({
+        code: 'custom',
+        path: ['choices'],
+        input: context.value.choices,
+        message: 'at least one choice for a field of kind "choice"',
+      })
+    }
+    if (context.value.grouping !== undefined && context.value.grouping === context.value.decimal) {
+      context.issues.push({
+        code: 'custom',
+        path: ['decimal'],
+        input: context.value.decimal,
+        message: 'another mark than the grouping',
+      })
+    }
+  })
 export type Field = z.infer<typeof Field>
 
 export const DocumentType = z.strictObject({
   id: identifier,
   label: z.string().min(1),
+  /** People narrow the list of types by it. */
+  group: z.string().min(1).max(60).optional(),
+  /** Recognised so, where no split rule has said the type: one entry that fits a page will do. */
+  when: z.array(z.strictObject({ text: TextSource })).default([]),
   fields: z.array(Field).default([]),
 })
 export type DocumentType = z.infer<typeof DocumentType>
+/** What is filled and entered: a type's fields, or those that are asked before scanning. */
+export type Fields = Pick<DocumentType, 'fields'>
 
-const template = z.string().min(1).check((context) => {
-  const fault = templateFault(context.value)
-  if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
-})
+const template = z
+  .string()
+  .min(1)
+  .check(context => {
+    const fault = templateFault(context.value)
+    if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
+  })
 
 const FileSpec = z.strictObject({
   format: z.enum(fileFormats),
@@ -194,61 +258,74 @@ const Send = z.strictObject({
 export type Send = z.infer<typeof Send>
 
 /** One rubric, version 1 of the format. Unknown keys are errors. */
-export const Rubric = z.strictObject({
-  version: z.literal(1),
-  name: z.string().trim().min(1).max(120),
-  scan: Scan.prefault({}),
-  clean: Clean.prefault({}),
-  split: Split.prefault({}),
-  types: z.array(DocumentType).default([]),
-  defaultType: z.string().optional(),
-  /** What batches are called: {rubric}, {person}, {from} (device or file), {date:d MMM}, {time}. */
-  batchName: z.string().min(1).max(120).default('{rubric}, {date:d MMM} {time}').check((context) => {
-    const fault = batchNameFault(context.value)
-    if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
-  }),
-  entry: z.enum(['panel', 'desk', 'none']).default('desk'),
-  read: z.strictObject({
-    ocr: z.boolean().default(true),
-    languages: z.array(z.string().regex(/^[a-z]{3}(_[a-z]+)?$/i, 'a language code such as "eng"')).min(1).default(['eng']),
-  }).prefault({}),
-  files: z.array(FileSpec).default([]),
-  send: z.array(Send).default([]),
-}).check((context) => {
-  const rubric = context.value
-  const report = (path: (string | number)[], input: unknown, message: string) =>
-    context.issues.push({ code: 'custom', path, input, message })
-
-  const typeIds = rubric.types.map(type => type.id)
-  const knownTypes = typeIds.length ? `one of the types ${typeIds.map(id => `"${id}"`).join(', ')}` : 'no type, because "types" is empty'
-  typeIds.forEach((id, at) => {
-    if (typeIds.indexOf(id) !== at) report(['types', at, 'id'], id, 'an id that no earlier type has')
+export const Rubric = z
+  .strictObject({
+    version: z.literal(1),
+    name: z.string().trim().min(1).max(120),
+    scan: Scan.prefault({}),
+    clean: Clean.prefault({}),
+    split: Split.prefault({}),
+    types: z.array(DocumentType).default([]),
+    defaultType: z.string().optional(),
+    /** What batches are called: {rubric}, {person}, {from} (device or file), {date:d MMM}, {time}. */
+    batchName: z
+      .string()
+      .min(1)
+      .max(120)
+      .default('{rubric}, {date:d MMM} {time}')
+      .check(context => {
+        const fault = batchNameFault(context.value)
+        if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
+      }),
+    entry: z.enum(['panel', 'desk', 'none']).default('desk'),
+    read: z
+      .strictObject({
+        ocr: z.boolean().default(true),
+        languages: z
+          .array(z.string().regex(/^[a-z]{3}(_[a-z]+)?$/i, 'a language code such as "eng"'))
+          .min(1)
+          .default(['eng']),
+      })
+      .prefault({}),
+    files: z.array(FileSpec).default([]),
+    send: z.array(Send).default([]),
   })
-  rubric.types.forEach((type, at) => {
-    const ids = type.fields.map(field => field.id)
-    ids.forEach((id, position) => {
-      if (ids.indexOf(id) !== position) report(['types', at, 'fields', position, 'id'], id, 'an id that no earlier field of this type has')
+  .check(context => {
+    const rubric = context.value
+    const report = (path: (string | number)[], input: unknown, message: string) =>
+      context.issues.push({ code: 'custom', path, input, message })
+
+    const typeIds = rubric.types.map(type => type.id)
+    const knownTypes = typeIds.length ? `one of the types ${typeIds.map(id => `"${id}"`).join(', ')}` : 'no type, because "types" is empty'
+    typeIds.forEach((id, at) => {
+      if (typeIds.indexOf(id) !== at) report(['types', at, 'id'], id, 'an id that no earlier type has')
     })
-  })
-  if (rubric.defaultType !== undefined && !typeIds.includes(rubric.defaultType)) {
-    report(['defaultType'], rubric.defaultType, knownTypes)
-  }
-  rubric.split.rules.forEach((rule, at) => {
-    if (rule.type !== undefined && !typeIds.includes(rule.type)) report(['split', 'rules', at, 'type'], rule.type, knownTypes)
-  })
+    rubric.types.forEach((type, at) => {
+      const ids = type.fields.map(field => field.id)
+      ids.forEach((id, position) => {
+        if (ids.indexOf(id) !== position)
+          report(['types', at, 'fields', position, 'id'], id, 'an id that no earlier field of this type has')
+      })
+    })
+    if (rubric.defaultType !== undefined && !typeIds.includes(rubric.defaultType)) {
+      report(['defaultType'], rubric.defaultType, knownTypes)
+    }
+    rubric.split.rules.forEach((rule, at) => {
+      if (rule.type !== undefined && !typeIds.includes(rule.type)) report(['split', 'rules', at, 'type'], rule.type, knownTypes)
+    })
 
-  const names = new Set(rubric.types.flatMap(type => type.fields.map(field => field.id)))
-  for (const rule of rubric.split.rules) {
-    if (rule.rule === 'barcode' && rule.value) for (const group of groupNames(rule.value)) names.add(group)
-  }
-  const checkNames = (path: (string | number)[], value: string) => {
-    const unknown = placeholdersOf(value).find(name => !names.has(name))
-    if (unknown) report(path, value, `a template of fields of this rubric; {${unknown}} is not one`)
-  }
-  if (rubric.clean.stamp) checkNames(['clean', 'stamp', 'text'], rubric.clean.stamp.text.replaceAll('{page}', ''))
-  rubric.files.forEach((file, at) => checkNames(['files', at, 'name'], file.name))
-  rubric.send.forEach((send, at) => send.folder && checkNames(['send', at, 'folder'], send.folder))
-})
+    const names = new Set(rubric.types.flatMap(type => type.fields.map(field => field.id)))
+    for (const rule of rubric.split.rules) {
+      if (rule.rule === 'barcode' && rule.value) for (const group of groupNames(rule.value)) names.add(group)
+    }
+    const checkNames = (path: (string | number)[], value: string) => {
+      const unknown = placeholdersOf(value).find(name => !names.has(name))
+      if (unknown) report(path, value, `a template of fields of this rubric; {${unknown}} is not one`)
+    }
+    if (rubric.clean.stamp) checkNames(['clean', 'stamp', 'text'], rubric.clean.stamp.text.replaceAll('{page}', ''))
+    rubric.files.forEach((file, at) => checkNames(['files', at, 'name'], file.name))
+    rubric.send.forEach((send, at) => send.folder && checkNames(['send', at, 'folder'], send.folder))
+  })
 export type Rubric = z.infer<typeof Rubric>
 
 /** Names of a pattern's named groups, in order of appearance. */
@@ -258,8 +335,5 @@ export function groupNames(source: string): string[] {
 
 /** The type with this id, else the default type, else the first; null where the rubric has none. */
 export function typeOf(rubric: Rubric, id: string | null | undefined): DocumentType | null {
-  return rubric.types.find(type => type.id === id)
-    ?? rubric.types.find(type => type.id === rubric.defaultType)
-    ?? rubric.types[0]
-    ?? null
+  return rubric.types.find(type => type.id === id) ?? rubric.types.find(type => type.id === rubric.defaultType) ?? rubric.types[0] ?? null
 }

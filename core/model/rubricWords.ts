@@ -5,7 +5,7 @@ import { zoneBox, zoneWords } from './zone'
 // A4 in inches: the page on which a rubric's zones are meant.
 const page = { width: 8.27, height: 11.69 }
 
-const counted = (count: number, noun: string) => count === 1 ? noun : `${count} ${noun}s`
+const counted = (count: number, noun: string) => (count === 1 ? noun : `${count} ${noun}s`)
 
 /** How the paper is scanned, as a sentence. */
 function scanWords({ sides, colour, dpi, source }: Pick<Rubric['scan'], 'sides' | 'colour' | 'dpi' | 'source'>): string {
@@ -26,14 +26,18 @@ export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> =
       case 'barcode': {
         const place = zoneWords(zoneBox(rule.zone), page.width, page.height)
         const formats = rule.formats.length ? rule.formats.map(formatName).join(' or ') : 'barcode'
-        sentences.push(`Starts a document at each ${formats} in the ${place}${rule.sheet === 'set-aside' ? ', and sets that sheet aside' : ''}.`)
+        sentences.push(
+          `Starts a document at each ${formats} in the ${place}${rule.sheet === 'set-aside' ? ', and sets that sheet aside' : ''}.`,
+        )
         break
       }
       case 'blank-sheet':
         sentences.push('Starts a document after each blank sheet.')
         break
       case 'count':
-        sentences.push(`Starts a document every ${rule.sheets === undefined ? counted(rule.pages!, 'page') : counted(rule.sheets, 'sheet')}.`)
+        sentences.push(
+          `Starts a document every ${rule.sheets === undefined ? counted(rule.pages!, 'page') : counted(rule.sheets, 'sheet')}.`,
+        )
         break
       case 'text':
         sentences.push('Starts a document where a page carries a certain text.')
@@ -43,13 +47,28 @@ export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> =
   if (clean.card) sentences.push('Puts both sides of a card on one page.')
   if (clean.stamp) sentences.push('Stamps each page.')
   if (split.rules.length === 0) sentences.push('Makes one document of the whole batch.')
-  if (split.unread === 'hold' && split.rules.some(rule => rule.rule === 'barcode')) sentences.push('Asks you about a page whose barcode does not read.')
+  if (split.unread === 'hold' && split.rules.some(rule => rule.rule === 'barcode'))
+    sentences.push('Asks you about a page whose barcode does not read.')
   const counts = rubric.types.map(type => type.fields.length)
   if (entry === 'desk' && counts.some(count => count > 0)) {
     const howMany = new Set(counts).size === 1 ? String(counts[0]) : `${Math.min(...counts)} to ${Math.max(...counts)}`
     sentences.push(`Asks you to look over ${howMany} index values of each document.`)
   }
-  const formats = { 'pdf': 'searchable PDF', 'pdf-a': 'searchable PDF/A', 'tiff': 'TIFF', 'jpeg': 'JPEG', 'png': 'PNG', 'txt': 'text', 'json': 'JSON', 'alto': 'ALTO', 'hocr': 'hOCR' }
-  if (files.length) sentences.push(`Makes ${files.map(file => formats[file.format]).join(' and ')}${send.length ? ` and sends it to ${send.map(one => names.get(one.to) ?? one.to).join(' and ')}` : ''}.`)
+  const formats = {
+    pdf: 'searchable PDF',
+    'pdf-a': 'searchable PDF/A',
+    tiff: 'TIFF',
+    jpeg: 'JPEG',
+    png: 'PNG',
+    txt: 'text',
+    json: 'JSON',
+    alto: 'ALTO',
+    hocr: 'hOCR',
+  }
+  if (files.length)
+    sentences.push(
+      `Makes ${files.map(file => formats[file.format]).join(' and ')}` +
+        `${send.length ? ` and sends it to ${send.map(one => names.get(one.to) ?? one.to).join(' and ')}` : ''}.`,
+    )
   return sentences
 }

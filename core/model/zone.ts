@@ -1,7 +1,12 @@
 import type { Zone } from './rubric'
 
 /** A rectangle in inches from the top-left of the upright page. */
-export interface Box { x: number, y: number, width: number, height: number }
+export interface Box {
+  x: number
+  y: number
+  width: number
+  height: number
+}
 
 /** The zone in inches, or null where it means the whole page. */
 export function zoneBox(zone: Zone | undefined): Box | null {

@@ -12,7 +12,7 @@ export interface NameContext {
   values: Record<string, string>
 }
 
-type Part = { text: string } | { name: string, option: string | null }
+type Part = { text: string } | { name: string; option: string | null }
 
 const own = ['type', 'batch', 'seq', 'date', 'pages']
 const placeholder = /\{([A-Za-z][\w-]*)(?::([^{}]*))?\}/g
@@ -56,17 +56,23 @@ export function textFault(template: string): string | null {
 
 /** Index values that the template asks for. */
 export function placeholdersOf(template: string): string[] {
-  return parse(template).flatMap(part => 'name' in part && !own.includes(part.name) ? [part.name] : [])
+  return parse(template).flatMap(part => ('name' in part && !own.includes(part.name) ? [part.name] : []))
 }
 
 function resolve(name: string, option: string | null, context: NameContext): string {
   switch (name) {
-    case 'type': return context.type
-    case 'batch': return context.batch
-    case 'seq': return String(context.seq).padStart(option ? Number(option) : 1, '0')
-    case 'pages': return String(context.pages)
-    case 'date': return formatDate(context.date, option ?? 'yyyy-MM-dd')
-    default: return context.values[name] ?? ''
+    case 'type':
+      return context.type
+    case 'batch':
+      return context.batch
+    case 'seq':
+      return String(context.seq).padStart(option ? Number(option) : 1, '0')
+    case 'pages':
+      return String(context.pages)
+    case 'date':
+      return formatDate(context.date, option ?? 'yyyy-MM-dd')
+    default:
+      return context.values[name] ?? ''
   }
 }
 
@@ -103,14 +109,18 @@ function shorten(text: string, bytes: number): string {
  */
 export function renderName(template: string, context: NameContext): string {
   const filled = parse(template)
-    .map(part => 'text' in part ? part.text.replace(/[<>:"|?*]/g, '_') : safePart(resolve(part.name, part.option, context)))
+    .map(part => ('text' in part ? part.text.replace(/[<>:"|?*]/g, '_') : safePart(resolve(part.name, part.option, context))))
     .join('')
   return filled.split('/').map(safeStep).join('/')
 }
 
 /** What a template says as a line of text, for a stamp or a subject; it may also ask for {page}. */
 export function renderText(template: string, context: NameContext, page = 1): string {
-  return parse(template).map(part => 'text' in part ? part.text : part.name === 'page' ? String(page) : resolve(part.name, part.option, context)).join('').replace(/\s+/g, ' ').trim()
+  return parse(template)
+    .map(part => ('text' in part ? part.text : part.name === 'page' ? String(page) : resolve(part.name, part.option, context)))
+    .join('')
+    .replace(/\s+/g, ' ')
+    .trim()
 }
 
 /** The name, or the name with " (2)", " (3)" … before its extension: the first that is not taken. */

@@ -1,5 +1,12 @@
 /** A piece of a simple pattern: text that stands for itself, or so many of some letters, within a named group or not. */
-export interface PatternPart { kind: 'text' | 'set', text: string, set: string, least: number, most: number, group: string | null }
+export interface PatternPart {
+  kind: 'text' | 'set'
+  text: string
+  set: string
+  least: number
+  most: number
+  group: string | null
+}
 
 const escapes: Record<string, string> = { d: 'digit', w: 'letter or digit', s: 'blank' }
 
@@ -35,13 +42,22 @@ export function partsOf(source: string): PatternPart[] | null {
     const [repeat, least, most] = repeatOf(rest.slice(piece.length))
     at += piece.length + repeat.length
     const last = parts.at(-1)
-    if (piece.kind === 'text' && least === 1 && most === 1 && last?.kind === 'text' && last.group === group && last.least === 1 && last.most === 1) last.text += piece.text
+    if (
+      piece.kind === 'text' &&
+      least === 1 &&
+      most === 1 &&
+      last?.kind === 'text' &&
+      last.group === group &&
+      last.least === 1 &&
+      last.most === 1
+    )
+      last.text += piece.text
     else parts.push({ kind: piece.kind, text: piece.text, set: piece.set, least, most, group })
   }
   return inGroup ? null : parts
 }
 
-function pieceOf(rest: string): { kind: 'text' | 'set', text: string, set: string, length: number } | null {
+function pieceOf(rest: string): { kind: 'text' | 'set'; text: string; set: string; length: number } | null {
   const escaped = /^\\([dws])/.exec(rest)
   if (escaped) return { kind: 'set', text: '', set: escapes[escaped[1]!]!, length: 2 }
   const literal = /^\\([^A-Za-z0-9])/.exec(rest)
@@ -52,11 +68,27 @@ function pieceOf(rest: string): { kind: 'text' | 'set', text: string, set: strin
   return /^[^\\[\]()|*+?{}^$]/.test(rest) ? { kind: 'text', text: rest[0]!, set: '', length: 1 } : null
 }
 
-const setWords = (set: string) => set === '0-9' ? 'digit' : set === 'A-Z' ? 'capital letter' : set === 'a-z' ? 'small letter' : set === 'A-Za-z' ? 'letter' : set === 'A-Z0-9' ? 'capital letter or digit' : `one of ${set}`
+const setWords = (set: string) =>
+  set === '0-9'
+    ? 'digit'
+    : set === 'A-Z'
+      ? 'capital letter'
+      : set === 'a-z'
+        ? 'small letter'
+        : set === 'A-Za-z'
+          ? 'letter'
+          : set === 'A-Z0-9'
+            ? 'capital letter or digit'
+            : `one of ${set}`
 
 function repeatOf(rest: string): [string, number, number] {
   const counted = /^\{(\d+)(?:,(\d*))?\}/.exec(rest)
-  if (counted) return [counted[0], Number(counted[1]), counted[2] === undefined ? Number(counted[1]) : counted[2] === '' ? Infinity : Number(counted[2])]
+  if (counted)
+    return [
+      counted[0],
+      Number(counted[1]),
+      counted[2] === undefined ? Number(counted[1]) : counted[2] === '' ? Infinity : Number(counted[2]),
+    ]
   if (rest[0] === '+') return ['+', 1, Infinity]
   if (rest[0] === '*') return ['*', 0, Infinity]
   if (rest[0] === '?') return ['?', 0, 1]
@@ -64,18 +96,23 @@ function repeatOf(rest: string): [string, number, number] {
 }
 
 const numbers = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
-const plural = (set: string) => set.startsWith('one of') ? set.slice('one '.length) : set.replace(/(letter|digit|blank|sign)\b/g, '$1s')
+const plural = (set: string) => (set.startsWith('one of') ? set.slice('one '.length) : set.replace(/(letter|digit|blank|sign)\b/g, '$1s'))
 
 /** What a pattern expects, in words: "‘MP’, two digits, ‘-’, five digits"; the pattern itself where it is not plain. */
 export function patternWords(source: string): string {
   const parts = partsOf(source)
   if (!parts || parts.length === 0) return source
-  return parts.map(({ kind, text, set, least, most }) => {
-    if (kind === 'text') return least === 1 && most === 1 ? `‘${text}’` : least === 0 && most === 1 ? `‘${text}’ or not` : `‘${text}’ repeated`
-    const count = (value: number) => numbers[value] ?? String(value)
-    if (least === most) return least === 1 ? set.startsWith('one of') ? set : `a ${set}` : `${count(least)} ${plural(set)}`
-    return most === Infinity ? `${least === 0 ? 'any' : `${count(least)} or more`} ${plural(set)}` : `${count(least)} to ${count(most)} ${plural(set)}`
-  }).join(', ')
+  return parts
+    .map(({ kind, text, set, least, most }) => {
+      if (kind === 'text')
+        return least === 1 && most === 1 ? `‘${text}’` : least === 0 && most === 1 ? `‘${text}’ or not` : `‘${text}’ repeated`
+      const count = (value: number) => numbers[value] ?? String(value)
+      if (least === most) return least === 1 ? (set.startsWith('one of') ? set : `a ${set}`) : `${count(least)} ${plural(set)}`
+      return most === Infinity
+        ? `${least === 0 ? 'any' : `${count(least)} or more`} ${plural(set)}`
+        : `${count(least)} to ${count(most)} ${plural(set)}`
+    })
+    .join(', ')
 }
 
 /**

@@ -1,7 +1,12 @@
 import { RE2JS, RE2JSException } from 're2js'
 
 /** Where a pattern fits a text: the whole of it, its first group, and its named groups. */
-export interface Fit { index: number, text: string, first: string | undefined, groups: Record<string, string> }
+export interface Fit {
+  index: number
+  text: string
+  first: string | undefined
+  groups: Record<string, string>
+}
 
 /** A regular expression that is matched in linear time, whatever it is and whatever it meets. */
 export interface Pattern {
@@ -13,12 +18,20 @@ export interface Pattern {
 
 /** What cannot be matched in linear time, by how it is written. */
 const refused: [RegExp, string][] = [
-  [/\(\?=/, 'a look-ahead (?=…)'], [/\(\?!/, 'a look-ahead (?!…)'], [/\(\?<=/, 'a look-behind (?<=…)'], [/\(\?<!/, 'a look-behind (?<!…)'],
-  [/\\[1-9]/, 'a back-reference'], [/\\k</, 'a back-reference'],
+  [/\(\?=/, 'a look-ahead (?=…)'],
+  [/\(\?!/, 'a look-ahead (?!…)'],
+  [/\(\?<=/, 'a look-behind (?<=…)'],
+  [/\(\?<!/, 'a look-behind (?<!…)'],
+  [/\\[1-9]/, 'a back-reference'],
+  [/\\k</, 'a back-reference'],
 ]
 
 /** Without what is escaped and what stands in a set, where these signs mean themselves. */
-const bare = (source: string) => source.replace(/\\\\/g, '').replace(/\[(?:\\.|[^\]\\])*\]/g, '').replace(/\\[^1-9k]/g, '')
+const bare = (source: string) =>
+  source
+    .replace(/\\\\/g, '')
+    .replace(/\[(?:\\.|[^\]\\])*\]/g, '')
+    .replace(/\\[^1-9k]/g, '')
 
 /**
  * Why a pattern cannot be taken, as what was expected; null where it can. It must be a regular expression of ECMAScript
@@ -59,11 +72,18 @@ export function patternOf(source: string): Pattern {
     exec(text) {
       const matcher = compiled.matcher(text)
       if (!matcher.find()) return null
-      const groups = Object.fromEntries(names.flatMap((name) => {
-        const found = matcher.group(name)
-        return found === null ? [] : [[name, found]]
-      }))
-      return { index: matcher.start(), text: matcher.group() ?? '', first: matcher.groupCount() > 0 ? matcher.group(1) ?? undefined : undefined, groups }
+      const groups = Object.fromEntries(
+        names.flatMap(name => {
+          const found = matcher.group(name)
+          return found === null ? [] : [[name, found]]
+        }),
+      )
+      return {
+        index: matcher.start(),
+        text: matcher.group() ?? '',
+        first: matcher.groupCount() > 0 ? (matcher.group(1) ?? undefined) : undefined,
+        groups,
+      }
     },
   }
   if (known.size >= mostKnown) known.clear()

@@ -1,7 +1,12 @@
 import type { Bitmap, Grey } from './image'
 
 /** Values on a coarse grid over a page: one for each block of `size` × `size` pixels. */
-export interface Blocks { size: number, columns: number, rows: number, data: Float32Array }
+export interface Blocks {
+  size: number
+  columns: number
+  rows: number
+  data: Float32Array
+}
 
 function grid(image: Grey, size: number): Blocks {
   const columns = Math.max(1, Math.ceil(image.width / size))
@@ -10,7 +15,7 @@ function grid(image: Grey, size: number): Blocks {
 }
 
 /** Mean and standard deviation of each block, from every second pixel of every second row. */
-export function blockStatistics(image: Grey, size: number): { mean: Blocks, deviation: Blocks } {
+export function blockStatistics(image: Grey, size: number): { mean: Blocks; deviation: Blocks } {
   const mean = grid(image, size)
   const deviation = grid(image, size)
   const { width, height, data } = image

@@ -10,7 +10,7 @@ const sampled = 29
 /** Whether a page has only black and white, as a scanner's own mono has. */
 export function isTwoLevel(image: Grey): boolean {
   const { data } = image
-  const most = strayShare * data.length / sampled
+  const most = (strayShare * data.length) / sampled
   let between = 0
   for (let at = 0; at < data.length && between <= most; at += sampled) if (data[at]! > 8 && data[at]! < 247) between++
   return between <= most
@@ -62,7 +62,7 @@ export function hasTones(image: Grey): boolean {
         }
       }
       // Half of the block's looked-at pixels.
-      if (even > toneBlock * toneBlock / 8) toned++
+      if (even > (toneBlock * toneBlock) / 8) toned++
     }
   }
   return toned > leastTones * blocks

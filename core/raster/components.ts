@@ -14,7 +14,12 @@ export interface Components {
 }
 
 /** Horizontal runs of ink, row by row: pixels from `start` up to but not including `end`. */
-export interface Runs { count: number, row: Int32Array, start: Int32Array, end: Int32Array }
+export interface Runs {
+  count: number
+  row: Int32Array
+  start: Int32Array
+  end: Int32Array
+}
 
 function findRuns(image: Bitmap): Runs {
   const { width, height, data } = image

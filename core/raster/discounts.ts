@@ -1,18 +1,29 @@
 import type { Components } from './components'
 
 /** The page on which components were found. */
-export interface Page { width: number, height: number, dpi: number }
+export interface Page {
+  width: number
+  height: number
+  dpi: number
+}
 
 /** For each component: darkest contrast and steepest step, as shares of the paper's level. */
-export interface Look { darkest: Float32Array, steepest: Float32Array }
+export interface Look {
+  darkest: Float32Array
+  steepest: Float32Array
+}
 
 const edgeInches = 0.03
 
 /** Dark borders and shadows: ink that runs to the page's edge. */
 export function touchesEdge(parts: Components, part: number, page: Page): boolean {
   const margin = Math.round(edgeInches * page.dpi)
-  return parts.left[part]! <= margin || parts.top[part]! <= margin
-    || parts.right[part]! >= page.width - margin || parts.bottom[part]! >= page.height - margin
+  return (
+    parts.left[part]! <= margin ||
+    parts.top[part]! <= margin ||
+    parts.right[part]! >= page.width - margin ||
+    parts.bottom[part]! >= page.height - margin
+  )
 }
 
 /** Feeder streaks: thin upright lines, whole or broken, that together cover a quarter of the page's height. */
@@ -27,7 +38,7 @@ export function isStreak(parts: Components, page: Page): (part: number) => boole
   for (let part = 0; part < parts.count; part++) {
     if (slender(part)) covered[slotOf(part) + 1]! += parts.bottom[part]! - parts.top[part]!
   }
-  return (part) => {
+  return part => {
     if (!slender(part)) return false
     const slot = slotOf(part) + 1
     return covered[slot - 1]! + covered[slot]! + covered[slot + 1]! > page.height / 4

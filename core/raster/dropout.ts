@@ -13,14 +13,15 @@ const leastStrength = 0.15
 /** "#d94a3a" as red, green, blue. */
 function parsed(colour: string): Colour {
   const value = parseInt(colour.slice(1), 16)
-  return [value >> 16, value >> 8 & 255, value & 255]
+  return [value >> 16, (value >> 8) & 255, value & 255]
 }
 
 /** The paper's own colour: the most common level of each channel, among the bright. */
 export function paperColour({ data }: Rgb): Colour {
   const counts = [0, 1, 2].map(() => new Uint32Array(256))
-  for (let at = 0; at + 2 < data.length; at += 3 * 31) for (let channel = 0; channel < 3; channel++) counts[channel]![data[at + channel]!]!++
-  const [red, green, blue] = counts.map((levels) => {
+  for (let at = 0; at + 2 < data.length; at += 3 * 31)
+    for (let channel = 0; channel < 3; channel++) counts[channel]![data[at + channel]!]!++
+  const [red, green, blue] = counts.map(levels => {
     let best = 255
     for (let level = 255; level >= 96; level--) if (levels[level]! > levels[best]!) best = level
     return best
@@ -29,7 +30,13 @@ export function paperColour({ data }: Rgb): Colour {
 }
 
 /** How a colour takes light from the paper, and what becomes of it: paper or ink. */
-interface Taken { red: number, green: number, blue: number, square: number, ink: boolean }
+interface Taken {
+  red: number
+  green: number
+  blue: number
+  square: number
+  ink: boolean
+}
 
 /**
  * A page in grey in which some colours are paper and some are full black, whatever their strength: a form's red boxes
@@ -50,7 +57,7 @@ export function withColours(image: Rgb, dropout: readonly string[], keepInk: rea
     const blue = paper[2] - data[from + 2]!
     if (red + green + blue < leastDarkness * 3 && Math.max(red, green, blue) < leastDarkness) continue
     // Colours repeat; 5 bits a channel decide.
-    const key = (data[from]! >> 3) << 10 | (data[from + 1]! >> 3) << 5 | data[from + 2]! >> 3
+    const key = ((data[from]! >> 3) << 10) | ((data[from + 1]! >> 3) << 5) | (data[from + 2]! >> 3)
     let becomes = known.get(key)
     if (becomes === undefined) {
       becomes = decide(taken, red, green, blue, white)

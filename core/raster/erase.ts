@@ -1,7 +1,12 @@
 import type { Bitmap, Pixels } from './image'
 
 /** How much to erase from each edge, in pixels. */
-export interface Edges { top: number, right: number, bottom: number, left: number }
+export interface Edges {
+  top: number
+  right: number
+  bottom: number
+  left: number
+}
 
 /** A page whose edges are paper. @param paper a level for each channel */
 export function erasedEdges<T extends Pixels>(image: T, edges: Edges, paper: readonly number[]): T {

@@ -5,14 +5,20 @@ const ratios = [1, 1, 3, 1, 1] as const
 const tolerance = 0.5
 const leastModule = 1.5
 
-interface Centre { x: number, y: number, module: number, seen: number }
+interface Centre {
+  x: number
+  y: number
+  module: number
+  seen: number
+}
 
 /** Whether five runs stand as the rings of a finder pattern do; their module in pixels, else 0. */
 function moduleOf(runs: readonly number[]): number {
   const whole = runs[0]! + runs[1]! + runs[2]! + runs[3]! + runs[4]!
   const module = whole / 7
   if (module < leastModule) return 0
-  for (let at = 0; at < 5; at++) if (Math.abs(runs[at]! - ratios[at]! * module) > tolerance * module * (ratios[at] === 3 ? 1.6 : 1)) return 0
+  for (let at = 0; at < 5; at++)
+    if (Math.abs(runs[at]! - ratios[at]! * module) > tolerance * module * (ratios[at] === 3 ? 1.6 : 1)) return 0
   return module
 }
 
@@ -80,7 +86,7 @@ export function findFinders(ink: Bitmap): Area[] {
   const found: Area[] = []
   while (left.length) {
     const first = left.shift()!
-    const others = left.filter((other) => {
+    const others = left.filter(other => {
       const modules = Math.hypot(other.x - first.x, other.y - first.y) / first.module
       return Math.abs(other.module - first.module) < 0.3 * first.module && modules > 11 && modules < 240
     })

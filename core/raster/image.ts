@@ -1,17 +1,39 @@
 /** Grey page: one byte a pixel, row by row, 0 black to 255 white. */
-export interface Grey { width: number, height: number, data: Uint8Array }
+export interface Grey {
+  width: number
+  height: number
+  data: Uint8Array
+}
 
 /** Colour page: three bytes a pixel (red, green, blue). */
-export interface Rgb { width: number, height: number, data: Uint8Array }
+export interface Rgb {
+  width: number
+  height: number
+  data: Uint8Array
+}
 
 /** Two-level page: one byte a pixel, 1 ink, 0 paper. */
-export interface Bitmap { width: number, height: number, data: Uint8Array }
+export interface Bitmap {
+  width: number
+  height: number
+  data: Uint8Array
+}
 
 /** A page in grey or colour. */
-export interface Pixels { width: number, height: number, channels: 1 | 3, data: Uint8Array }
+export interface Pixels {
+  width: number
+  height: number
+  channels: 1 | 3
+  data: Uint8Array
+}
 
 /** A rectangle in pixels. */
-export interface Area { x: number, y: number, width: number, height: number }
+export interface Area {
+  x: number
+  y: number
+  width: number
+  height: number
+}
 
 /** Luma of a colour page (ITU-R BT.601 weights). */
 export function greyOf(image: Rgb): Grey {

@@ -23,7 +23,12 @@ export type Dirt = 'borders' | 'specks' | 'holes'
  * What stands on a side: the share of it that is ink a reader would see, and that ink alone. `dirt` is what was asked
  * to be removed, null where nothing was found or asked.
  */
-export interface InkFound { ink: number, content: Bitmap, dirt: Bitmap | null, /** Hardly anything that counts is dark enough to be surely this side's own. */ faint: boolean }
+export interface InkFound {
+  ink: number
+  content: Bitmap
+  dirt: Bitmap | null
+  /** Hardly anything that counts is dark enough to be surely this side's own. */ faint: boolean
+}
 
 // Why a component does not count.
 const seen = 1
@@ -35,7 +40,7 @@ const speck = 6
 const removedBy: Record<Dirt, readonly number[]> = { borders: [edge], specks: [speck], holes: [hole, staple] }
 
 /** Everything clearly darker than the paper around it, and how light the paper is there. */
-function darkMarks(image: Grey, dpi: number): { marks: Bitmap, paper: Blocks } {
+function darkMarks(image: Grey, dpi: number): { marks: Bitmap; paper: Blocks } {
   const { mean } = blockStatistics(image, Math.max(4, Math.round(0.08 * dpi)))
   const local = overNeighbours(overNeighbours(mean, 3, 'max'), 2, 'mean')
   // Inside a picture or a black bar no paper is near; there the page's own level stands in.
@@ -102,7 +107,8 @@ function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: nu
     else if (isHole(parts, part, page)) drop[part] = hole
     else if (isStaple(parts, part, page)) drop[part] = staple
   }
-  for (let part = 0; part < parts.count; part++) if (!drop[part] && specks(part, other => drop[other]! > 0 && drop[other] !== speck)) drop[part] = speck
+  for (let part = 0; part < parts.count; part++)
+    if (!drop[part] && specks(part, other => drop[other]! > 0 && drop[other] !== speck)) drop[part] = speck
 
   const removed = new Set(remove.flatMap(kind => removedBy[kind]))
   const dirt = removed.size > 0 && drop.some(reason => removed.has(reason)) ? { ...marks, data: new Uint8Array(marks.data.length) } : null

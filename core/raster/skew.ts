@@ -10,7 +10,7 @@ const leastPoints = 150
 const manyPoints = 9000
 
 /** Lower edges of ink at about 100 dpi: where text lines stand. */
-function lowerEdges({ width, height, data }: Bitmap, dpi: number): { x: Float32Array, y: Float32Array, count: number } {
+function lowerEdges({ width, height, data }: Bitmap, dpi: number): { x: Float32Array; y: Float32Array; count: number } {
   const step = Math.max(1, Math.round(dpi / workDpi))
   const x = new Float32Array(mostPoints)
   const y = new Float32Array(mostPoints)
@@ -42,12 +42,12 @@ function lowerEdges({ width, height, data }: Bitmap, dpi: number): { x: Float32A
 export function findSkew(ink: Bitmap, dpi: number): number {
   const points = lowerEdges(ink, dpi)
   if (points.count < leastPoints) return 0
-  const half = Math.ceil(ink.width * Math.tan((range + 1) * Math.PI / 180)) + 2
+  const half = Math.ceil(ink.width * Math.tan(((range + 1) * Math.PI) / 180)) + 2
   const bins = new Int32Array(ink.height + 2 * half)
 
   const score = (degrees: number, every = 1) => {
     bins.fill(0)
-    const slope = Math.tan(degrees * Math.PI / 180)
+    const slope = Math.tan((degrees * Math.PI) / 180)
     for (let at = 0; at < points.count; at += every) {
       const bin = (points.y[at]! - points.x[at]! * slope + half + 0.5) | 0
       bins[bin] = bins[bin]! + 1
@@ -86,5 +86,5 @@ function refine(best: number, score: (degrees: number) => number): number {
   const at = score(best)
   const after = score(best + fineStep)
   const bend = before - 2 * at + after
-  return bend < 0 ? best + fineStep * Math.max(-1, Math.min(1, 0.5 * (before - after) / bend)) : best
+  return bend < 0 ? best + fineStep * Math.max(-1, Math.min(1, (0.5 * (before - after)) / bend)) : best
 }

@@ -8,7 +8,11 @@ const lit = 0.9
 const mostShadowInches = 0.5
 
 /** Where an opened book folds: the column of the fold, and how far its shadow reaches to either side, in pixels. */
-export interface Fold { at: number, left: number, right: number }
+export interface Fold {
+  at: number
+  left: number
+  right: number
+}
 
 /**
  * Finds the fold near the middle: the darkest column where a shadow runs from top to bottom, else the middle of the
@@ -28,7 +32,11 @@ export function findFold(image: Pixels, dpi: number): Fold {
   }
   const levels = new Map<number, number>()
   for (let x = middle - reach; x <= middle + reach; x++) levels.set(x, level(x))
-  const darkest = [...levels].reduce((best, here) => here[1] < best[1] - 0.005 || (Math.abs(here[1] - best[1]) <= 0.005 && Math.abs(here[0] - middle) < Math.abs(best[0] - middle)) ? here : best)
+  const darkest = [...levels].reduce((best, here) =>
+    here[1] < best[1] - 0.005 || (Math.abs(here[1] - best[1]) <= 0.005 && Math.abs(here[0] - middle) < Math.abs(best[0] - middle))
+      ? here
+      : best,
+  )
   if (darkest[1] >= lit) return { at: widestGap(grey, middle, reach, paper), left: 0, right: 0 }
   const most = Math.round(mostShadowInches * dpi)
   const shadow = (step: -1 | 1) => {
@@ -40,7 +48,7 @@ export function findFold(image: Pixels, dpi: number): Fold {
 }
 
 /** The middle of the widest run of columns without marks. */
-function widestGap(grey: { width: number, height: number, data: Uint8Array }, middle: number, reach: number, paper: number): number {
+function widestGap(grey: { width: number; height: number; data: Uint8Array }, middle: number, reach: number, paper: number): number {
   let best = { at: middle, length: 0 }
   let start: number | null = null
   for (let x = middle - reach; x <= middle + reach + 1; x++) {

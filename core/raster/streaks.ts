@@ -6,7 +6,7 @@ const leastDepth = 9
 const sampledRows = 3
 
 /** Columns that a feeder streak has darkened, as from and up to which column; at most a millimetre wide each. */
-export function findStreaks(image: Pixels, dpi: number): { from: number, to: number }[] {
+export function findStreaks(image: Pixels, dpi: number): { from: number; to: number }[] {
   const { width, height } = image
   const { data } = image.channels === 1 ? image : greyOf(image)
   const reach = Math.max(3, Math.round(0.03 * dpi))
@@ -20,7 +20,7 @@ export function findStreaks(image: Pixels, dpi: number): { from: number, to: num
       if (around - data[row + x]! >= leastDepth) darker[x]!++
     }
   }
-  const found: { from: number, to: number }[] = []
+  const found: { from: number; to: number }[] = []
   for (let x = 0; x < width; x++) {
     if (darker[x]! < leastRows * rows) continue
     const from = x
@@ -31,7 +31,7 @@ export function findStreaks(image: Pixels, dpi: number): { from: number, to: num
 }
 
 /** A page without these streaks: each row is filled in from both sides, so that letters under a streak close again. */
-export function withoutStreaks<T extends Pixels>(image: T, streaks: readonly { from: number, to: number }[]): T {
+export function withoutStreaks<T extends Pixels>(image: T, streaks: readonly { from: number; to: number }[]): T {
   const { width, height, channels, data } = image
   const mended = data.slice()
   for (const { from, to } of streaks) {
@@ -43,7 +43,11 @@ export function withoutStreaks<T extends Pixels>(image: T, streaks: readonly { f
           const share = (x - from + 1) / (to - from + 1)
           // Between black and white there is nothing on a page that has only these.
           const hard = (left === 0 || left === 255) && (right === 0 || right === 255)
-          mended[(y * width + x) * channels + channel] = hard ? (share < 0.5 ? left : right) : Math.round(left * (1 - share) + right * share)
+          mended[(y * width + x) * channels + channel] = hard
+            ? share < 0.5
+              ? left
+              : right
+            : Math.round(left * (1 - share) + right * share)
         }
       }
     }

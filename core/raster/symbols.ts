@@ -13,7 +13,15 @@ export interface SymbolPlace {
 }
 
 /** A region in its own directions: its middle, half its lengths along and across, and the directions as a unit vector. */
-interface Frame { x: number, y: number, halfLength: number, halfBreadth: number, cosine: number, sine: number, fill: number }
+interface Frame {
+  x: number
+  y: number
+  halfLength: number
+  halfBreadth: number
+  cosine: number
+  sine: number
+  fill: number
+}
 
 // Text that is set solid comes to 0.45 in the middle of its lines, symbols to 0.6 and more all over.
 const leastEdges = 0.45
@@ -23,7 +31,11 @@ const barsAgree = 0.5
 // Below it a block has no two directions that it could lean by.
 const leastFourfold = 0.18
 // Few bars must be long, many may be short.
-const barsEnough = [{ bars: 6, inches: 0.22 }, { bars: 8, inches: 0.15 }, { bars: 12, inches: 0.1 }]
+const barsEnough = [
+  { bars: 6, inches: 0.22 },
+  { bars: 8, inches: 0.15 },
+  { bars: 12, inches: 0.1 },
+]
 /** Of one of two rows of bars that stand on each other. */
 const barsInRow = 8
 // Of a matrix, no stretch of rows or columns is nearly empty; between lines of text there is such a stretch.
@@ -33,7 +45,17 @@ const mostAspect = 8
 /** What is longer is a page of small print set solid. */
 const mostInches = 5
 /** What a matrix code, or what is left of one, comes to: at least so much, at most where it says so. Inches of its smaller side. */
-interface Look { inches: number, edges?: number, fourfold?: number, mostFourfold?: number, alike?: number, mostAlike?: number, along?: number, least?: number, bars?: number }
+interface Look {
+  inches: number
+  edges?: number
+  fourfold?: number
+  mostFourfold?: number
+  alike?: number
+  mostAlike?: number
+  along?: number
+  least?: number
+  bars?: number
+}
 const matrixLooks: readonly Look[] = [
   // Edges at right angles throughout, as no type has them; rows of short bars may have a light column in common.
   { inches: 0.24, edges: 0.66, fourfold: 0.5, mostAlike: 0.82, least: 0.15 },
@@ -62,17 +84,41 @@ const matrixLooks: readonly Look[] = [
 const straight = { edges: 0.55, fourfold: 0.8, alike: 0.8, inches: 0.3 }
 // More of them are the pattern of the page itself, as of a table that is set solid.
 const mostMatrices = 3
+/** A block that is less high or wide holds no symbol, unless it is one of bars. */
+const blockInches = 0.15
 const perhaps = { edges: 0.6, inches: 0.15 }
 
 /**
  * Finds symbols by their texture: edges everywhere over a solid block, either all alike (bars) or without the empty
- * stretches that lie between lines of text (matrix codes).
+ * stretches that lie between lines of text (matrix codes). `blocks` are all solid blocks, whatever they look like: a
+ * symbol that reads stands in one of them, unless its modules are large.
  */
-export function findSymbols(image: Grey, dpi: number): SymbolPlace[] {
+export function findSymbols(image: Grey, dpi: number): { places: SymbolPlace[]; blocks: Area[] } {
   const texture = textureOf(image, dpi)
-  const found = regionsOf(texture).flatMap(cells => symbolAt(cells, texture, image, dpi) ?? [])
+  const regions = regionsOf(texture)
+  const found = regions.flatMap(cells => symbolAt(cells, texture, image, dpi) ?? [])
   const matrices = found.filter(place => place.certain && place.kind === 'matrix').length
-  return matrices > mostMatrices ? found.filter(place => place.kind === 'bars') : found
+  return {
+    places: matrices > mostMatrices ? found.filter(place => place.kind === 'bars') : found,
+    blocks: regions.flatMap(cells => blockOf(cells, texture, dpi) ?? []),
+  }
+}
+
+/** The upright bounds of a region, its eroded rim included; null where it is a word of a line of text. */
+function blockOf(cells: readonly number[], { cell, columns, directionsOf }: Texture, dpi: number): Area | null {
+  let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity]
+  for (const at of cells) {
+    const column = at % columns
+    const row = Math.floor(at / columns)
+    left = Math.min(left, column)
+    right = Math.max(right, column)
+    top = Math.min(top, row)
+    bottom = Math.max(bottom, row)
+  }
+  const { doubledX, doubledY } = directionsOf(cells)
+  const area = { x: (left - 1) * cell, y: (top - 1) * cell, width: (right - left + 3) * cell, height: (bottom - top + 3) * cell }
+  const isTall = Math.min(area.width, area.height) >= blockInches * dpi
+  return isTall || Math.hypot(doubledX, doubledY) >= barsAgree ? area : null
 }
 
 /** Solid blocks of cells full of edges: eroded by one cell, so that lines of text fall apart, and joined where they touch. */
@@ -82,7 +128,8 @@ function regionsOf({ columns, rows, edges }: Texture): number[][] {
     for (let column = 1; column < columns - 1; column++) {
       const at = row * columns + column
       let all = true
-      for (let near = -1; near <= 1 && all; near++) for (let across = -1; across <= 1; across++) if (edges[at + near * columns + across]! < leastEdges) all = false
+      for (let near = -1; near <= 1 && all; near++)
+        for (let across = -1; across <= 1; across++) if (edges[at + near * columns + across]! < leastEdges) all = false
       if (all) solid[at] = 1
     }
   }
@@ -107,7 +154,7 @@ function regionsOf({ columns, rows, edges }: Texture): number[][] {
 
 function symbolAt(cells: readonly number[], texture: Texture, image: Grey, dpi: number): SymbolPlace | null {
   const mean = (values: Float32Array) => cells.reduce((sum, at) => sum + values[at]!, 0) / cells.length
-  const [doubledX, doubledY, fourfoldX, fourfoldY] = [mean(texture.doubledX), mean(texture.doubledY), mean(texture.fourfoldX), mean(texture.fourfoldY)]
+  const { doubledX, doubledY, fourfoldX, fourfoldY } = texture.directionsOf(cells)
   const alike = Math.hypot(doubledX, doubledY)
   // Across the bars light changes; along them it does not.
   const fourfold = Math.hypot(fourfoldX, fourfoldY)
@@ -115,7 +162,11 @@ function symbolAt(cells: readonly number[], texture: Texture, image: Grey, dpi: 
   const frame = frameOf(cells, texture, lean)
   if (frame.fill < (fourfold >= leastFill.fourfold ? leastFill.straight : leastFill.any)) return null
   const level = levelIn(frame, image)
-  const isStraight = mean(texture.edges) >= straight.edges && fourfold >= straight.fourfold && alike >= straight.alike && smallerSide(frame) >= straight.inches * dpi
+  const isStraight =
+    mean(texture.edges) >= straight.edges &&
+    fourfold >= straight.fourfold &&
+    alike >= straight.alike &&
+    smallerSide(frame) >= straight.inches * dpi
   if (isStraight || (alike >= barsAgree && areBars(frame, image, level, dpi))) return placeOf(frame, 'bars', true, lean)
   if (2 * Math.max(frame.halfLength, frame.halfBreadth) > mostInches * dpi) return null
   const shape = { edges: mean(texture.edges), fourfold, alike }
@@ -128,7 +179,7 @@ function frameOf(cells: readonly number[], { cell, columns }: Texture, lean: num
   const [cosine, sine] = [Math.cos(lean), Math.sin(lean)]
   let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity]
   for (const at of cells) {
-    const x = (at % columns + 0.5) * cell
+    const x = ((at % columns) + 0.5) * cell
     const y = (Math.floor(at / columns) + 0.5) * cell
     const along = x * cosine + y * sine
     const down = y * cosine - x * sine
@@ -141,16 +192,25 @@ function frameOf(cells: readonly number[], { cell, columns }: Texture, lean: num
   // The cell that was eroded, and half of the one in the middle.
   const rim = 1.5 * cell
   return {
-    x: along * cosine - down * sine, y: along * sine + down * cosine,
-    halfLength: (right - left) / 2 + rim, halfBreadth: (bottom - top) / 2 + rim, cosine, sine,
-    fill: cells.length * cell * cell / ((right - left + cell) * (bottom - top + cell)),
+    x: along * cosine - down * sine,
+    y: along * sine + down * cosine,
+    halfLength: (right - left) / 2 + rim,
+    halfBreadth: (bottom - top) / 2 + rim,
+    cosine,
+    sine,
+    fill: (cells.length * cell * cell) / ((right - left + cell) * (bottom - top + cell)),
   }
 }
 
 const smallerSide = ({ halfLength, halfBreadth }: Frame) => 2 * Math.min(halfLength, halfBreadth)
 
 /** Calls back with each pixel of the frame that lies on the page: its line and its level. Lines run down the frame, or along it. */
-function overFrame({ x, y, halfLength, halfBreadth, cosine, sine }: Frame, { width, height, data }: Grey, run: 'down' | 'along', each: (line: number, level: number) => void): number {
+function overFrame(
+  { x, y, halfLength, halfBreadth, cosine, sine }: Frame,
+  { width, height, data }: Grey,
+  run: 'down' | 'along',
+  each: (line: number, level: number) => void,
+): number {
   const [lines, length] = run === 'down' ? [halfLength, halfBreadth] : [halfBreadth, halfLength]
   const count = Math.max(1, Math.round(2 * lines))
   for (let line = 0; line < count; line++) {
@@ -188,13 +248,22 @@ function inkOnLines(frame: Frame, image: Grey, threshold: number, run: 'down' | 
 
 /** Whether the frame holds bars: one row of them, or two rows, each half as high. */
 function areBars(frame: Frame, image: Grey, level: number, dpi: number): boolean {
-  const inches = 2 * frame.halfBreadth / dpi
+  const inches = (2 * frame.halfBreadth) / dpi
   const bars = barsIn(frame, image, level)
   if (barsEnough.some(enough => bars >= enough.bars && inches >= enough.inches)) return true
-  return inches >= 2 * barsEnough.at(-1)!.inches && [-1, 1].some((side) => {
-    const aside = side * frame.halfBreadth / 2
-    return barsIn({ ...frame, x: frame.x - aside * frame.sine, y: frame.y + aside * frame.cosine, halfBreadth: 0.4 * frame.halfBreadth }, image, level) >= barsInRow
-  })
+  return (
+    inches >= 2 * barsEnough.at(-1)!.inches &&
+    [-1, 1].some(side => {
+      const aside = (side * frame.halfBreadth) / 2
+      return (
+        barsIn(
+          { ...frame, x: frame.x - aside * frame.sine, y: frame.y + aside * frame.cosine, halfBreadth: 0.4 * frame.halfBreadth },
+          image,
+          level,
+        ) >= barsInRow
+      )
+    })
+  )
 }
 
 /** How many times a line that is nearly all ink follows one that has nearly none. */
@@ -209,15 +278,30 @@ function barsIn(frame: Frame, image: Grey, level: number): number {
   return bars
 }
 
-function isMatrix(frame: Frame, { edges, fourfold, alike }: { edges: number, fourfold: number, alike: number }, image: Grey, level: number, dpi: number): boolean {
+function isMatrix(
+  frame: Frame,
+  { edges, fourfold, alike }: { edges: number; fourfold: number; alike: number },
+  image: Grey,
+  level: number,
+  dpi: number,
+): boolean {
   const inches = smallerSide(frame) / dpi
   if (Math.max(frame.halfLength / frame.halfBreadth, frame.halfBreadth / frame.halfLength) > mostAspect) return false
   const stretch = Math.round(stretchInches * dpi)
   const along = leastOf(inkOnLines(frame, image, level, 'along'), stretch)
   const least = Math.min(along, leastOf(inkOnLines(frame, image, level, 'down'), stretch))
-  return matrixLooks.some(look => inches >= look.inches && edges >= (look.edges ?? 0)
-    && fourfold >= (look.fourfold ?? 0) && fourfold <= (look.mostFourfold ?? 1) && alike >= (look.alike ?? 0) && alike <= (look.mostAlike ?? 1)
-    && along >= (look.along ?? 0) && least >= (look.least ?? 0) && (!look.bars || barsIn(frame, image, level) >= look.bars))
+  return matrixLooks.some(
+    look =>
+      inches >= look.inches &&
+      edges >= (look.edges ?? 0) &&
+      fourfold >= (look.fourfold ?? 0) &&
+      fourfold <= (look.mostFourfold ?? 1) &&
+      alike >= (look.alike ?? 0) &&
+      alike <= (look.mostAlike ?? 1) &&
+      along >= (look.along ?? 0) &&
+      least >= (look.least ?? 0) &&
+      (!look.bars || barsIn(frame, image, level) >= look.bars),
+  )
 }
 
 /** The smallest mean over a stretch, the ends left out: a symbol's own rim may be light, or cut away. */
@@ -232,10 +316,15 @@ function leastOf(shares: Float32Array, stretch: number): number {
   return least
 }
 
-function placeOf({ x, y, halfLength, halfBreadth, cosine, sine }: Frame, kind: SymbolPlace['kind'], certain: boolean, lean: number): SymbolPlace {
+function placeOf(
+  { x, y, halfLength, halfBreadth, cosine, sine }: Frame,
+  kind: SymbolPlace['kind'],
+  certain: boolean,
+  lean: number,
+): SymbolPlace {
   const halfWidth = Math.abs(halfLength * cosine) + Math.abs(halfBreadth * sine)
   const halfHeight = Math.abs(halfLength * sine) + Math.abs(halfBreadth * cosine)
   const quarter = Math.PI / 2
-  const degrees = (lean - Math.round(lean / quarter) * quarter) * 180 / Math.PI
+  const degrees = ((lean - Math.round(lean / quarter) * quarter) * 180) / Math.PI
   return { area: { x: x - halfWidth, y: y - halfHeight, width: 2 * halfWidth, height: 2 * halfHeight }, kind, certain, degrees }
 }

@@ -13,38 +13,67 @@ export interface Texture {
   columns: number
   rows: number
   edges: Float32Array
-  doubledX: Float32Array
-  doubledY: Float32Array
-  fourfoldX: Float32Array
-  fourfoldY: Float32Array
+  /** Means over these cells, each with the window around it. */
+  directionsOf: (cells: readonly number[]) => { doubledX: number; doubledY: number; fourfoldX: number; fourfoldY: number }
 }
 
 const cellInches = 0.03
 /** Cells in each direction that count beside the middle one. */
 const reach = 2
+// Which of the rows, and of their pixels, are looked at.
+const rowStep = 3
+const pixelStep = 2
 // Steps of the sensor's noise, times this, are an edge.
 const overNoise = 4.5
 const leastStep = 5
 
-/** The page with each pixel the sum of its 3 by 3 neighbours: noise is a third, edges stay. */
-function smooth({ width, height, data }: Grey): Uint16Array {
-  const rows = new Uint16Array(data.length)
-  for (let y = 0; y < height; y++) {
-    const from = y * width
-    for (let x = 1; x < width - 1; x++) rows[from + x] = data[from + x - 1]! + data[from + x]! + data[from + x + 1]!
+/**
+ * The steps of the light along a row, in sixths of a level: across it and down it, between the two pixels before and the
+ * two behind, each over three lines, so that noise is a third and edges stay.
+ */
+class Row {
+  private readonly tall: Int32Array
+  private readonly steep: Int32Array
+
+  constructor(private readonly image: Grey) {
+    this.tall = new Int32Array(image.width)
+    this.steep = new Int32Array(image.width)
   }
-  const sums = new Uint16Array(data.length)
-  for (let at = width; at < data.length - width; at++) sums[at] = rows[at - width]! + rows[at]! + rows[at + width]!
-  return sums
+
+  /** Takes row y, from 2 to the height less 3. */
+  take(y: number): void {
+    const { width, data } = this.image
+    const { tall, steep } = this
+    const middle = y * width
+    for (let x = 0, at = middle; x < width; x++, at++) {
+      const up = data[at - width]!
+      const below = data[at + width]!
+      tall[x] = up + data[at]! + below
+      steep[x] = below + data[at + 2 * width]! - up - data[at - 2 * width]!
+    }
+  }
+
+  across(x: number): number {
+    const { tall } = this
+    return tall[x + 1]! + tall[x + 2]! - tall[x - 1]! - tall[x - 2]!
+  }
+
+  down(x: number): number {
+    const { steep } = this
+    return steep[x - 1]! + steep[x]! + steep[x + 1]!
+  }
 }
 
-/** A step in ninths of a level that noise alone seldom makes: from the median of the page's steps. */
-function edgeStep(sums: Uint16Array, width: number): number {
+/** A step, in sixths of a level, that noise alone seldom makes: from the median of the page's steps. */
+function edgeStep(row: Row, { width, height }: Grey): number {
   const counts = new Uint32Array(512)
   let total = 0
-  for (let at = width + 1; at < sums.length - 1; at += 7) {
-    counts[Math.min(511, Math.abs(sums[at + 1]! - sums[at - 1]!))]!++
-    total++
+  for (let y = 2; y < height - 2; y += 11) {
+    row.take(y)
+    for (let x = 2; x < width - 2; x += 3) {
+      counts[Math.min(511, Math.abs(row.across(x)))]!++
+      total++
+    }
   }
   let median = 0
   for (let seen = 0; median < 511 && seen + counts[median]! < total / 2; median++) seen += counts[median]!
@@ -59,48 +88,73 @@ export function textureOf(image: Grey, dpi: number): Texture {
   const make = () => new Float32Array(columns * rows)
   const [edges, doubledX, doubledY, fourfoldX, fourfoldY] = [make(), make(), make(), make(), make()]
   const { width, height } = image
-  const sums = smooth(image)
-  const least = edgeStep(sums, width) ** 2
-  for (let y = 2; y < height - 2; y++) {
-    const row = Math.floor(y / cell) * columns
-    for (let x = 2; x < width - 2; x++) {
-      const at = y * width + x
-      const across = sums[at + 1]! - sums[at - 1]!
-      const down = sums[at + width]! - sums[at - width]!
+  const cellAt = Uint16Array.from({ length: width }, (_, x) => Math.floor(x / cell))
+  const row = new Row(image)
+  const step = edgeStep(row, image)
+  const least = step * step
+  // A cell has enough of them.
+  for (let y = 2; y < height - 2; y += rowStep) {
+    const to = Math.floor(y / cell) * columns
+    row.take(y)
+    for (let x = 2 + (y & 1); x < width - 2; x += pixelStep) {
+      const across = row.across(x)
+      const down = row.down(x)
       const size = across * across + down * down
       if (size < least) continue
-      const to = row + Math.floor(x / cell)
+      const at = to + cellAt[x]!
       const cosine = (across * across - down * down) / size
-      const sine = 2 * across * down / size
-      edges[to]!++
-      doubledX[to]! += cosine
-      doubledY[to]! += sine
-      fourfoldX[to]! += cosine * cosine - sine * sine
-      fourfoldY[to]! += 2 * cosine * sine
+      const sine = (2 * across * down) / size
+      edges[at]!++
+      doubledX[at]! += cosine
+      doubledY[at]! += sine
+      fourfoldX[at]! += cosine * cosine - sine * sine
+      fourfoldY[at]! += 2 * cosine * sine
     }
   }
-  const window = (sum: Float32Array) => windowed(sum, columns, rows)
-  const [count, ...directions] = [window(edges), window(doubledX), window(doubledY), window(fourfoldX), window(fourfoldY)]
-  for (const direction of directions) for (let at = 0; at < direction.length; at++) direction[at] = count[at]! > 0 ? direction[at]! / count[at]! : 0
-  const pixels = (cell * (2 * reach + 1)) ** 2
-  const [meanX, meanY, fourX, fourY] = directions as [Float32Array, Float32Array, Float32Array, Float32Array]
-  return { cell, columns, rows, edges: count.map(edge => edge / pixels), doubledX: meanX, doubledY: meanY, fourfoldX: fourX, fourfoldY: fourY }
+  const around = windowed(edges, columns, rows)
+  const pixels = (cell * (2 * reach + 1)) ** 2 / (rowStep * pixelStep)
+  /** The sum of these over the window around a cell. */
+  const inWindow = (sums: Float32Array, at: number) => {
+    const [middle, line] = [at % columns, Math.floor(at / columns)]
+    let sum = 0
+    for (let y = Math.max(0, line - reach); y <= Math.min(rows - 1, line + reach); y++)
+      for (let x = Math.max(0, middle - reach); x <= Math.min(columns - 1, middle + reach); x++) sum += sums[y * columns + x]!
+    return sum
+  }
+  return {
+    cell,
+    columns,
+    rows,
+    edges: around.map(edge => edge / pixels),
+    // Few cells are ever asked about.
+    directionsOf: cells => {
+      const mean = (sums: Float32Array) =>
+        cells.reduce((sum, at) => sum + (around[at] ? inWindow(sums, at) / around[at] : 0), 0) / cells.length
+      return { doubledX: mean(doubledX), doubledY: mean(doubledY), fourfoldX: mean(fourfoldX), fourfoldY: mean(fourfoldY) }
+    },
+  }
 }
 
-/** Sums over the window around each cell. */
+/** Sums over the window around each cell: along the rows, then down the columns, each by what enters and what leaves. */
 function windowed(values: Float32Array, columns: number, rows: number): Float32Array {
   const across = new Float32Array(values.length)
-  const sums = new Float32Array(values.length)
   for (let row = 0; row < rows; row++) {
-    for (let column = 0; column < columns; column++) {
-      let sum = 0
-      for (let near = Math.max(0, column - reach); near <= Math.min(columns - 1, column + reach); near++) sum += values[row * columns + near]!
-      across[row * columns + column] = sum
+    const from = row * columns
+    let sum = 0
+    for (let column = -reach; column < columns; column++) {
+      if (column + reach < columns) sum += values[from + column + reach]!
+      if (column > reach) sum -= values[from + column - reach - 1]!
+      if (column >= 0) across[from + column] = sum
     }
   }
-  for (let row = 0; row < rows; row++) {
-    for (let near = Math.max(0, row - reach); near <= Math.min(rows - 1, row + reach); near++) {
-      for (let column = 0; column < columns; column++) sums[row * columns + column]! += across[near * columns + column]!
+  const sums = new Float32Array(values.length)
+  const running = new Float64Array(columns)
+  for (let row = -reach; row < rows; row++) {
+    const [enters, leaves] = [(row + reach) * columns, (row - reach - 1) * columns]
+    for (let column = 0; column < columns; column++) {
+      if (row + reach < rows) running[column]! += across[enters + column]!
+      if (row > reach) running[column]! -= across[leaves + column]!
+      if (row >= 0) sums[row * columns + column] = running[column]!
     }
   }
   return sums

@@ -11,7 +11,10 @@ const spreadInches = 0.02
 const mostPoints = 6000
 
 /** The front as it would show through on the back: where its ink lies there, and how much of the paper's light it takes at most. */
-export interface Through { ink: Bitmap, most: number }
+export interface Through {
+  ink: Bitmap
+  most: number
+}
 
 /**
  * Finds the front of a sheet on its back: mirrored, and moved by so much that its ink meets the most darkness.
@@ -36,7 +39,10 @@ export function findThrough(back: Grey, front: Grey, paper: number, dpi: number)
   const elsewhere = meanDarkness(back, points, best.dx + 3 * reach, best.dy + 3 * reach, paper)
   // Nothing comes through, or the back carries so much of its own that it cannot be told.
   if (best.dark - Math.max(0, elsewhere) < leastThrough) return null
-  return { ink: mirrored(front, white * 0.8, best, Math.max(1, Math.round(spreadInches * dpi)), back), most: darkestOf(back, points, best.dx, best.dy, paper) }
+  return {
+    ink: mirrored(front, white * 0.8, best, Math.max(1, Math.round(spreadInches * dpi)), back),
+    most: darkestOf(back, points, best.dx, best.dy, paper),
+  }
 }
 
 /** Marks without those that are the front's ink: over it, and no darker than comes through. What crosses it keeps the rest. */
@@ -93,7 +99,7 @@ function darkestOf({ width, height, data }: Grey, points: Int32Array, dx: number
 }
 
 /** The front's ink, mirrored, moved and spread. */
-function mirrored(front: Grey, limit: number, { dx, dy }: { dx: number, dy: number }, spread: number, back: Grey): Bitmap {
+function mirrored(front: Grey, limit: number, { dx, dy }: { dx: number; dy: number }, spread: number, back: Grey): Bitmap {
   const { width, height } = back
   const along = new Uint8Array(width * height)
   for (let y = 0; y < front.height; y++) {

@@ -1,6 +1,11 @@
 import { firstInkFrom, type Bitmap, type Grey } from './image'
 
-interface Channels { width: number, height: number, data: Uint8Array, channels: 1 | 3 }
+interface Channels {
+  width: number
+  height: number
+  data: Uint8Array
+  channels: 1 | 3
+}
 
 /** Turns clockwise by a quarter, half or three quarters. */
 export function quarterTurn<T extends Channels>(image: T, degrees: 90 | 180 | 270): Channels {
@@ -35,10 +40,17 @@ const bits = 15
 const one = 1 << bits
 
 /** Where one row of a turned page comes from: its columns that lie inside the page, the place of the first, and the step. */
-interface TurnedRow { first: number, last: number, x: number, y: number, stepX: number, stepY: number }
+interface TurnedRow {
+  first: number
+  last: number
+  x: number
+  y: number
+  stepX: number
+  stepY: number
+}
 
 function turnedRow(width: number, height: number, degrees: number, row: number): TurnedRow {
-  const angle = degrees * Math.PI / 180
+  const angle = (degrees * Math.PI) / 180
   const cos = Math.cos(angle)
   const sin = Math.sin(angle)
   const stepX = Math.round(cos * one)
@@ -70,12 +82,23 @@ export function straighten<T extends Channels>(image: T, degrees: number, paper:
   const turned = new Uint8Array(data.length)
   const stride = width * channels
   for (let channel = 0; channel < channels; channel++) {
-    for (let row = 0; row < height; row++) straightenRow(data, turned, stride, channels, channel, row, turnedRow(width, height, degrees, row), width, paper[channel]!)
+    for (let row = 0; row < height; row++)
+      straightenRow(data, turned, stride, channels, channel, row, turnedRow(width, height, degrees, row), width, paper[channel]!)
   }
   return { width, height, channels, data: turned }
 }
 
-function straightenRow(data: Uint8Array, turned: Uint8Array, stride: number, channels: number, channel: number, row: number, from: TurnedRow, width: number, level: number): void {
+function straightenRow(
+  data: Uint8Array,
+  turned: Uint8Array,
+  stride: number,
+  channels: number,
+  channel: number,
+  row: number,
+  from: TurnedRow,
+  width: number,
+  level: number,
+): void {
   const { first, last } = from
   const stepX = from.stepX | 0
   const stepY = from.stepY | 0
@@ -114,16 +137,28 @@ export function straightenBitmap(image: Bitmap, degrees: number): Bitmap {
       from = Math.min(from, left[source]!)
       to = Math.max(to, right[source]!)
     }
-    const slack = Math.ceil(Math.abs(Math.sin(degrees * Math.PI / 180)) * height / 2 + width * (1 - Math.cos(degrees * Math.PI / 180))) + 2
+    const slack =
+      Math.ceil((Math.abs(Math.sin((degrees * Math.PI) / 180)) * height) / 2 + width * (1 - Math.cos((degrees * Math.PI) / 180))) + 2
     from = Math.max(first, from - slack)
     to = Math.min(last, to + slack)
-    if (from < to) nearestRow(data, turned, width, row * width + from, row * width + to, x + (from - first) * stepX + (one >> 1), y + (from - first) * stepY + (one >> 1), stepX, stepY)
+    if (from < to)
+      nearestRow(
+        data,
+        turned,
+        width,
+        row * width + from,
+        row * width + to,
+        x + (from - first) * stepX + (one >> 1),
+        y + (from - first) * stepY + (one >> 1),
+        stepX,
+        stepY,
+      )
   }
   return { width, height, data: turned }
 }
 
 /** For each row, from and up to which column there is ink; from its width up to 0 where there is none. */
-function inkSpans({ width, height, data }: Bitmap): { left: Int32Array, right: Int32Array } {
+function inkSpans({ width, height, data }: Bitmap): { left: Int32Array; right: Int32Array } {
   const left = new Int32Array(height).fill(width)
   const right = new Int32Array(height)
   for (let at = firstInkFrom(data, 0); at < data.length;) {
@@ -137,7 +172,17 @@ function inkSpans({ width, height, data }: Bitmap): { left: Int32Array, right: I
   return { left, right }
 }
 
-function nearestRow(data: Uint8Array, turned: Uint8Array, width: number, from: number, end: number, x: number, y: number, stepX: number, stepY: number): void {
+function nearestRow(
+  data: Uint8Array,
+  turned: Uint8Array,
+  width: number,
+  from: number,
+  end: number,
+  x: number,
+  y: number,
+  stepX: number,
+  stepY: number,
+): void {
   // Whole numbers from here on, which the compiler cannot know by itself.
   x |= 0
   y |= 0

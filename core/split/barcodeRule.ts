@@ -7,9 +7,9 @@ import { patternOf } from '../pattern/pattern'
 
 /** What one barcode rule makes of one page. */
 export type BarcodeReading =
-  | { kind: 'match', code: ReadCode, groups: Record<string, string>, why: string, note: Note }
-  | { kind: 'unread', why: string, note: Note }
-  | { kind: 'none', aside: string | null }
+  | { kind: 'match'; code: ReadCode; groups: Record<string, string>; why: string; note: Note }
+  | { kind: 'unread'; why: string; note: Note }
+  | { kind: 'none'; aside: string | null }
 
 /** The named groups that a value gives under a pattern, and the whole as `value`; null where it does not fit. */
 export function groupsOf(pattern: string | undefined, value: string): Record<string, string> | null {
@@ -23,7 +23,9 @@ export function groupsOf(pattern: string | undefined, value: string): Record<str
 export const looksAt = (rule: Pick<BarcodeRule, 'side'>, side: 'front' | 'back'): boolean => rule.side === 'any' || rule.side === side
 
 const grounds: Record<Grounds, string> = {
-  'check sum': 'its own check sum agrees', 'pattern': 'it has no check sum, but fits the pattern', 'read twice': 'it has no check sum, but two ways of reading gave the same',
+  'check sum': 'its own check sum agrees',
+  pattern: 'it has no check sum, but fits the pattern',
+  'read twice': 'it has no check sum, but two ways of reading gave the same',
 }
 
 function sureOf(code: ReadCode, fits: boolean): string | null {
@@ -31,7 +33,7 @@ function sureOf(code: ReadCode, fits: boolean): string | null {
   return fits && code.grounds === 'check sum' ? `${grounds['check sum']}, and it fits the pattern` : grounds[code.grounds]
 }
 
-const boxOf = ({ x, y, width, height }: { x: number, y: number, width: number, height: number }) => ({ x, y, width, height })
+const boxOf = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }) => ({ x, y, width, height })
 const inReadingOrder = (a: ReadCode, b: ReadCode) => a.y - b.y || a.x - b.x
 
 /** Reads a page under a rule. The rule's number, from 1, is for the margin note. */
@@ -45,7 +47,7 @@ export function readBarcodeRule(rule: BarcodeRule, ruleNumber: number, side: 'fr
   const noteAt = (code: ReadCode, fits: boolean) =>
     noteOf({ rule: ruleNumber, read: code.value, box: boxOf(code), sure: sureOf(code, fits), tried: code.how ? `read ${code.how}` : null })
 
-  const fitting = inside.flatMap((code) => {
+  const fitting = inside.flatMap(code => {
     const groups = groupsOf(rule.value, code.value)
     return groups ? [{ code, groups }] : []
   })
@@ -53,22 +55,46 @@ export function readBarcodeRule(rule: BarcodeRule, ruleNumber: number, side: 'fr
   const rival = first && zone && rule.value !== undefined ? fitting.find(other => other.code.value !== first.code.value) : undefined
   if (first && rival) {
     return {
-      kind: 'unread', why: `two codes in the ${place} fit the pattern of rule ${ruleNumber}, ${name(first.code)} and ${name(rival.code)}`,
-      note: noteOf({ rule: ruleNumber, read: `${first.code.value} or ${rival.code.value}`, box: boxOf(first.code), sure: 'each reads well; nobody can tell which of them counts' }),
+      kind: 'unread',
+      why: `two codes in the ${place} fit the pattern of rule ${ruleNumber}, ${name(first.code)} and ${name(rival.code)}`,
+      note: noteOf({
+        rule: ruleNumber,
+        read: `${first.code.value} or ${rival.code.value}`,
+        box: boxOf(first.code),
+        sure: 'each reads well; nobody can tell which of them counts',
+      }),
     }
   }
-  if (first) return { kind: 'match', ...first, why: `${name(first.code)} in the ${place} matches rule ${ruleNumber}`, note: noteAt(first.code, rule.value !== undefined) }
+  if (first)
+    return {
+      kind: 'match',
+      ...first,
+      why: `${name(first.code)} in the ${place} matches rule ${ruleNumber}`,
+      note: noteAt(first.code, rule.value !== undefined),
+    }
   const misfit = inside[0]
-  if (misfit && zone) return { kind: 'unread', why: `${name(misfit)} in the ${place} does not fit the pattern of rule ${ruleNumber}`, note: noteAt(misfit, false) }
+  if (misfit && zone)
+    return {
+      kind: 'unread',
+      why: `${name(misfit)} in the ${place} does not fit the pattern of rule ${ruleNumber}`,
+      note: noteAt(misfit, false),
+    }
   const unread = page.unread.find(spot => centreInside(spot, zone))
   if (unread) {
     const values = unread.readings.map(value => `'${value}'`)
     return {
       kind: 'unread',
-      why: values.length > 1
-        ? `a barcode in the ${place} reads in ways that differ, ${values.join(' and ')}`
-        : `a barcode stands in the ${place} but could not be read`,
-      note: noteOf({ rule: ruleNumber, read: unread.readings.join(' or ') || null, box: boxOf(unread), tried: unread.tried, sure: 'no reading can be believed' }),
+      why:
+        values.length > 1
+          ? `a barcode in the ${place} reads in ways that differ, ${values.join(' and ')}`
+          : `a barcode stands in the ${place} but could not be read`,
+      note: noteOf({
+        rule: ruleNumber,
+        read: unread.readings.join(' or ') || null,
+        box: boxOf(unread),
+        tried: unread.tried,
+        sure: 'no reading can be believed',
+      }),
     }
   }
   const other = misfit ?? allowed[0]

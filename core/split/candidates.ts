@@ -14,11 +14,14 @@ export interface DoubtfulPage {
   awaited: readonly string[]
 }
 
-export interface Candidate { value: string, why: string }
+export interface Candidate {
+  value: string
+  why: string
+}
 
 const mostCandidates = 5
 // Letters that OCR takes for digits, and the other way round.
-const lookalikes: Record<string, string> = { O: '0', o: '0', I: '1', l: '1', '|': '1', S: '5', B: '8', Z: '2', '—': '-', '–': '-', '_': '-' }
+const lookalikes: Record<string, string> = { O: '0', o: '0', I: '1', l: '1', '|': '1', S: '5', B: '8', Z: '2', '—': '-', '–': '-', _: '-' }
 
 /** The value with its last number one higher, its width kept; null where it has none. */
 export function successorOf(value: string): string | null {

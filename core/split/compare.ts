@@ -6,29 +6,33 @@ import type { SplitOutcome } from './types'
 export interface ComparedPage {
   page: number
   changed: boolean
-  before: { fate: string, document: number | null, heading: boolean, why: string } | null
-  after: { fate: string, document: number | null, heading: boolean, why: string }
+  before: { fate: string; document: number | null; heading: boolean; why: string } | null
+  after: { fate: string; document: number | null; heading: boolean; why: string }
 }
 
 /** Both outcomes side by side: each page, and what they come to. */
 export interface Comparison {
   pages: ComparedPage[]
-  before: { totals: Totals, documents: number } | null
-  after: { totals: Totals, documents: number }
+  before: { totals: Totals; documents: number } | null
+  after: { totals: Totals; documents: number }
   changed: number
 }
 
 /** Compares what two rubrics make of the same pages. Without a `before` nothing counts as changed. */
 export function compareOutcomes(before: SplitOutcome | null, after: SplitOutcome): Comparison {
   const old = new Map(before?.pages.map(page => [page.page, page]))
-  const firstOf = (outcome: SplitOutcome, document: number | null) => document === null ? null : outcome.documents[document - 1]?.pages[0] ?? null
+  const firstOf = (outcome: SplitOutcome, document: number | null) =>
+    document === null ? null : (outcome.documents[document - 1]?.pages[0] ?? null)
   const pages = after.pages.map((page): ComparedPage => {
     const was = old.get(page.page)
     const shown = ({ fate, document, heading, why }: NonNullable<typeof was>) => ({ fate, document, heading, why })
     return {
       page: page.page,
       // A document is the same where it begins at the same page, whatever its number is now.
-      changed: was !== undefined && before !== null && (was.fate !== page.fate || was.heading !== page.heading || firstOf(before, was.document) !== firstOf(after, page.document)),
+      changed:
+        was !== undefined &&
+        before !== null &&
+        (was.fate !== page.fate || was.heading !== page.heading || firstOf(before, was.document) !== firstOf(after, page.document)),
       before: was ? shown(was) : null,
       after: shown(page),
     }

@@ -4,7 +4,11 @@ import { typeOf, type Rubric } from '../model/rubric'
 import type { PageOutcome, SplitDocument, SplitOutcome } from './types'
 
 /** A side on the ribbon: what splitting decided, and the document that begins at it. */
-interface Place { page: number, outcome: PageOutcome, begins: Pick<SplitDocument, 'type' | 'barcode' | 'valuesOf'> | null }
+interface Place {
+  page: number
+  outcome: PageOutcome
+  begins: Pick<SplitDocument, 'type' | 'typeSaid' | 'barcode' | 'valuesOf'> | null
+}
 
 const byHand = {
   start: 'Starts a document: a person said so.',
@@ -20,11 +24,20 @@ const byHand = {
  * which changes nothing any more, is passed over.
  * @param identities each page's identity, by its number
  */
-export function correct(outcome: SplitOutcome, edits: readonly KeptEdit[], identities: ReadonlyMap<number, number>, rubric: Rubric): SplitOutcome {
+export function correct(
+  outcome: SplitOutcome,
+  edits: readonly KeptEdit[],
+  identities: ReadonlyMap<number, number>,
+  rubric: Rubric,
+): SplitOutcome {
   const documents = new Map(outcome.documents.map(document => [document.document, document]))
   const ribbon = outcome.pages.map((page): Place => {
     const document = page.heading && page.document !== null ? documents.get(page.document) : undefined
-    return { page: page.page, outcome: { ...page }, begins: document ? { type: document.type, barcode: document.barcode } : null }
+    return {
+      page: page.page,
+      outcome: { ...page },
+      begins: document ? { type: document.type, typeSaid: document.typeSaid, barcode: document.barcode } : null,
+    }
   })
   const byIdentity = new Map(ribbon.map(place => [identities.get(place.page), place]))
   const at = (identity: number) => ribbon.indexOf(byIdentity.get(identity)!)
@@ -38,13 +51,19 @@ export function correct(outcome: SplitOutcome, edits: readonly KeptEdit[], ident
 }
 
 /** Where a page stands on the ribbon now, by its identity; -1 where it is gone. */
-interface Finder { at: (identity: number) => number, allAt: (identities: readonly number[]) => number[] }
+interface Finder {
+  at: (identity: number) => number
+  allAt: (identities: readonly number[]) => number[]
+}
 
 function apply(ribbon: Place[], edit: KeptEdit, find: Finder, rubric: Rubric): void {
   switch (edit.do) {
-    case 'start': return begin(ribbon, find.at(edit.page), edit.values, rubric)
-    case 'join': return join(ribbon, find.at(edit.page))
-    case 'move': return move(ribbon, find.allAt(edit.pages), edit.before === null ? null : find.at(edit.before), edit.values)
+    case 'start':
+      return begin(ribbon, find.at(edit.page), edit.values, rubric)
+    case 'join':
+      return join(ribbon, find.at(edit.page))
+    case 'move':
+      return move(ribbon, find.allAt(edit.pages), edit.before === null ? null : find.at(edit.before), edit.values)
     case 'set-aside':
       for (const at of find.allAt(edit.pages)) if (at >= 0) setAside(ribbon, at, 'set-aside', byHand.aside)
       return
@@ -59,7 +78,7 @@ function apply(ribbon: Place[], edit: KeptEdit, find: Finder, rubric: Rubric): v
       return
     case 'rotate':
     case 'answer':
-      // The picture was turned before it was examined, the answer heard when it was split; nothing is left to decide.
+    // The picture was turned before it was examined, the answer heard when it was split; nothing is left to decide.
   }
 }
 
@@ -83,7 +102,11 @@ function begin(ribbon: Place[], at: number, values: MovedValues, rubric: Rubric)
   const running = before?.begins
   keep(place, byHand.start)
   const type = running?.type ?? typeOf(rubric, null)?.id ?? null
-  place.begins = before && running && values === 'keep' ? { type, barcode: running.barcode, valuesOf: running.valuesOf ?? before.page } : { type, barcode: {} }
+  const typeSaid = running?.typeSaid ?? false
+  place.begins =
+    before && running && values === 'keep'
+      ? { type, typeSaid, barcode: running.barcode, valuesOf: running.valuesOf ?? before.page }
+      : { type, typeSaid, barcode: {} }
   releaseWaiting(ribbon, at + 1)
 }
 
@@ -121,7 +144,11 @@ function passHeadingOn(ribbon: Place[], at: number, values: MovedValues): void {
   const place = ribbon[at]!
   if (!place.begins) return
   const heir = heirOf(ribbon, at)
-  if (heir && !heir.begins) heir.begins = values === 'keep' ? { ...place.begins, valuesOf: place.begins.valuesOf ?? place.page } : { type: place.begins.type, barcode: {} }
+  if (heir && !heir.begins)
+    heir.begins =
+      values === 'keep'
+        ? { ...place.begins, valuesOf: place.begins.valuesOf ?? place.page }
+        : { type: place.begins.type, typeSaid: place.begins.typeSaid, barcode: {} }
   place.begins = null
 }
 
@@ -147,7 +174,15 @@ function gather(ribbon: readonly Place[], rubric: Rubric): SplitOutcome {
   const pages = ribbon.map(({ page, outcome, begins }): PageOutcome => {
     if (outcome.fate !== 'kept') return { ...outcome, document: null, heading: false }
     const first = begins !== null || documents.length === 0
-    if (first) documents.push({ document: documents.length + 1, type: begins?.type ?? typeOf(rubric, null)?.id ?? null, pages: [], barcode: begins?.barcode ?? {}, ...begins?.valuesOf === undefined ? {} : { valuesOf: begins.valuesOf } })
+    if (first)
+      documents.push({
+        document: documents.length + 1,
+        type: begins?.type ?? typeOf(rubric, null)?.id ?? null,
+        typeSaid: begins?.typeSaid ?? false,
+        pages: [],
+        barcode: begins?.barcode ?? {},
+        ...(begins?.valuesOf === undefined ? {} : { valuesOf: begins.valuesOf }),
+      })
     const document = documents.at(-1)!
     document.pages.push(page)
     return { ...outcome, document: document.document, heading: first }

@@ -23,7 +23,13 @@ export class Running implements RunningDocument {
 
   /** A blank separator sheet: the next page starts a document. */
   separate(): void {
-    this.announce({ why: 'Starts a document: the sheet before it is a blank separator.', note: null, type: this.blankSheetType(), barcode: {}, setAside: true })
+    this.announce({
+      why: 'Starts a document: the sheet before it is a blank separator.',
+      note: null,
+      type: this.blankSheetType(),
+      barcode: {},
+      setAside: true,
+    })
   }
 
   /** A separator that carries the next document's values. */
@@ -36,7 +42,15 @@ export class Running implements RunningDocument {
     if (finding.kind === 'start') return this.start(page, finding.start)
     if (this.announced) return this.start(page, this.afterSeparator(this.announced))
     if (finding.kind === 'continue' && this.held !== null && this.current) this.held = null
-    if (this.held !== null) return { fate: 'held', why: `Waits with page ${this.held}: it belongs to whatever that page turns out to be.`, note: null, document: null, heading: false, asks: false }
+    if (this.held !== null)
+      return {
+        fate: 'held',
+        why: `Waits with page ${this.held}: it belongs to whatever that page turns out to be.`,
+        note: null,
+        document: null,
+        heading: false,
+        asks: false,
+      }
     if (this.current) return this.follow(page, finding)
     return this.beforeFirst(page)
   }
@@ -51,6 +65,7 @@ export class Running implements RunningDocument {
     this.current = {
       document: this.documents.length + 1,
       type: typeOf(this.rubric, start.type)?.id ?? null,
+      typeSaid: start.type !== null,
       pages: [page],
       barcode: start.barcode,
     }
@@ -60,10 +75,20 @@ export class Running implements RunningDocument {
 
   private follow(page: number, finding: Finding): Taken {
     this.current!.pages.push(page)
-    const why = finding.kind === 'none'
-      ? `Belongs to the document before: no rule starts one here${finding.aside ? ` (${finding.aside})` : ''}.`
-      : 'why' in finding ? finding.why : ''
-    return { fate: 'kept', why, note: 'note' in finding ? finding.note : null, document: this.current!.document, heading: false, asks: false }
+    const why =
+      finding.kind === 'none'
+        ? `Belongs to the document before: no rule starts one here${finding.aside ? ` (${finding.aside})` : ''}.`
+        : 'why' in finding
+          ? finding.why
+          : ''
+    return {
+      fate: 'kept',
+      why,
+      note: 'note' in finding ? finding.note : null,
+      document: this.current!.document,
+      heading: false,
+      asks: false,
+    }
   }
 
   private hold(page: number, why: string, note: PageOutcome['note'] = null): Taken {
@@ -76,8 +101,10 @@ export class Running implements RunningDocument {
     const rules = this.rubric.split.rules
     const alone = { note: null, type: null, barcode: {}, setAside: false }
     if (rules.length === 0) return this.start(page, { ...alone, why: 'Starts the document: this rubric makes one of the whole batch.' })
-    if (rules.every(rule => rule.rule === 'blank-sheet')) return this.start(page, { ...alone, type: this.blankSheetType(), why: 'Starts a document: the first page of the batch.' })
-    if (this.rubric.split.before === 'document') return this.start(page, { ...alone, why: 'Starts a document: ahead of the first match, pages form one.' })
+    if (rules.every(rule => rule.rule === 'blank-sheet'))
+      return this.start(page, { ...alone, type: this.blankSheetType(), why: 'Starts a document: the first page of the batch.' })
+    if (this.rubric.split.before === 'document')
+      return this.start(page, { ...alone, why: 'Starts a document: ahead of the first match, pages form one.' })
     return this.hold(page, 'Waits for a person: it comes ahead of the first page that a rule matches.')
   }
 

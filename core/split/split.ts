@@ -14,7 +14,8 @@ export function splitPages(pages: readonly SplitPage[], rubric: Rubric): SplitOu
   const blankSheet = blankSheets(pages)
   const separates = hasBlankSheetRule(rubric.split)
   const counters = rubric.split.rules.flatMap(rule =>
-    rule.rule === 'count' ? [{ rule, counter: new Counter(rule.sheets ?? rule.pages ?? 1) }] : [])
+    rule.rule === 'count' ? [{ rule, counter: new Counter(rule.sheets ?? rule.pages ?? 1) }] : [],
+  )
   const sheetIndexes = new Map([...new Set(pages.map(page => page.sheet))].map((sheet, at) => [sheet, at]))
   const running = new Running(rubric)
   const outcomes: PageOutcome[] = []
@@ -22,7 +23,7 @@ export function splitPages(pages: readonly SplitPage[], rubric: Rubric): SplitOu
 
   for (const page of pages) {
     const sheetIndex = sheetIndexes.get(page.sheet)!
-    const position = (rule: { sheets?: number | undefined }) => rule.sheets === undefined ? kept : sheetIndex
+    const position = (rule: { sheets?: number | undefined }) => (rule.sheets === undefined ? kept : sheetIndex)
     for (const { rule, counter } of counters) counter.reach(position(rule))
 
     const put = (fate: PageOutcome['fate'], why: string, note: Note | null = null) =>
@@ -38,7 +39,11 @@ export function splitPages(pages: readonly SplitPage[], rubric: Rubric): SplitOu
       continue
     }
     if (page.evidence.blank && rubric.clean.blank.action === 'set-aside' && !page.answer) {
-      put('blank', `Blank: ${inkWords(page.evidence.ink)}, at most ${percent(rubric.clean.blank.maxInk)} allowed.`, noteOf({ sure: surelyBlank(page.evidence.ink, rubric.clean.blank.maxInk) }))
+      put(
+        'blank',
+        `Blank: ${inkWords(page.evidence.ink)}, at most ${percent(rubric.clean.blank.maxInk)} allowed.`,
+        noteOf({ sure: surelyBlank(page.evidence.ink, rubric.clean.blank.maxInk) }),
+      )
       continue
     }
 

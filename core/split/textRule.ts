@@ -13,7 +13,12 @@ export function readsBeforeSplitting(rubric: Rubric): boolean {
 }
 
 /** Why a page matches a text rule, with its evidence, or null where it does not. `^` and `$` are a line's beginning and end. */
-export function readTextRule(rule: TextRule, ruleNumber: number, page: PageEvidence, words: readonly Word[]): { why: string, note: Note } | null {
+export function readTextRule(
+  rule: TextRule,
+  ruleNumber: number,
+  page: PageEvidence,
+  words: readonly Word[],
+): { why: string; note: Note } | null {
   const zone = zoneBox(rule.zone)
   const found = findInZone(words, zone, rule.value)
   const place = zoneWords(zone, page.widthPx / page.dpi, page.heightPx / page.dpi)

@@ -35,6 +35,8 @@ export interface PageOutcome {
 export interface SplitDocument {
   document: number
   type: string | null
+  /** A rule said its type, or a person; else its words may, once they are read. */
+  typeSaid: boolean
   pages: number[]
   /** The barcode's named groups, and the whole as `value`. Empty where no code started the document. */
   barcode: Record<string, string>
@@ -42,7 +44,10 @@ export interface SplitDocument {
   valuesOf?: number
 }
 
-export interface SplitOutcome { pages: PageOutcome[], documents: SplitDocument[] }
+export interface SplitOutcome {
+  pages: PageOutcome[]
+  documents: SplitDocument[]
+}
 
 /** Why a page starts a document. */
 export interface Start {

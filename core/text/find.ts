@@ -1,9 +1,14 @@
 import type { Word } from '../model/evidence'
 import { patternOf } from '../pattern/pattern'
-import { centreInside, type Box } from '../model/zone'
+import type { TextSource } from '../model/rubric'
+import { centreInside, zoneBox, type Box } from '../model/zone'
 import { linesOf } from './lines'
 
-export interface Found { value: string, confidence: number, words: Word[] }
+export interface Found {
+  value: string
+  confidence: number
+  words: Word[]
+}
 
 const letters = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
 
@@ -14,7 +19,7 @@ function matchWords(words: readonly Word[], pattern: string): Found | null {
   if (!match) return null
   const end = match.index + match.text.length
   let at = 0
-  const used = words.filter((word) => {
+  const used = words.filter(word => {
     const from = at
     at += word.text.length + 1
     return from < end && from + word.text.length > match.index
@@ -30,6 +35,11 @@ export function findInZone(words: readonly Word[], zone: Box | null, pattern: st
     if (found) return found
   }
   return matchWords(linesOf(inside).flat(), pattern)
+}
+
+/** What a text source finds on a page: beside or below its label, or in its zone. */
+export function findText(words: readonly Word[], source: TextSource): Found | null {
+  return 'near' in source ? findNear(words, source.near, source.value) : findInZone(words, zoneBox(source.zone), source.value)
 }
 
 /** Equal, or for words of five letters and more, one letter read wrongly. */
@@ -71,7 +81,7 @@ export function findNear(words: readonly Word[], label: string, pattern: string)
     const beside = matchWords(right, pattern)
     if (beside) return beside
 
-    const under = words.filter((word) => {
+    const under = words.filter(word => {
       const gap = word.y - (place.y + place.height)
       return gap > -tall * 0.3 && gap < 1 && word.x < place.x + Math.max(place.width, 1.5) && word.x + word.width > place.x - 0.15
     })

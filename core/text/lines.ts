@@ -13,5 +13,7 @@ export function linesOf(words: readonly Word[]): Word[][] {
 
 /** Plain text in reading order, one line of the page a line. */
 export function plainText(words: readonly Word[]): string {
-  return linesOf(words).map(line => line.map(word => word.text).join(' ')).join('\n')
+  return linesOf(words)
+    .map(line => line.map(word => word.text).join(' '))
+    .join('\n')
 }

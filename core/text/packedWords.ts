@@ -11,12 +11,29 @@ export type PackedWords = z.infer<typeof PackedWords>
 const thousandths = (value: number) => Math.round(value * 1000)
 
 /** Words to be kept; what lies below a thousandth of an inch is lost. */
-export const packWords = (words: readonly Word[]): PackedWords => words.map(word => [
-  word.text, thousandths(word.x), thousandths(word.y), thousandths(word.width), thousandths(word.height), thousandths(word.confidence),
-  word.line, word.paragraph ?? word.line, word.block ?? 0,
-])
+export const packWords = (words: readonly Word[]): PackedWords =>
+  words.map(word => [
+    word.text,
+    thousandths(word.x),
+    thousandths(word.y),
+    thousandths(word.width),
+    thousandths(word.height),
+    thousandths(word.confidence),
+    word.line,
+    word.paragraph ?? word.line,
+    word.block ?? 0,
+  ])
 
 /** Kept words as they were read. @throws {z.ZodError} where they were kept otherwise */
-export const unpackWords = (kept: unknown): Word[] => PackedWords.parse(kept).map(([text, x, y, width, height, confidence, line, paragraph, block]) => ({
-  text, x: x / 1000, y: y / 1000, width: width / 1000, height: height / 1000, confidence: confidence / 1000, line, paragraph, block,
-}))
+export const unpackWords = (kept: unknown): Word[] =>
+  PackedWords.parse(kept).map(([text, x, y, width, height, confidence, line, paragraph, block]) => ({
+    text,
+    x: x / 1000,
+    y: y / 1000,
+    width: width / 1000,
+    height: height / 1000,
+    confidence: confidence / 1000,
+    line,
+    paragraph,
+    block,
+  }))

@@ -3,6 +3,9 @@ declare module '#auth-utils' {
     id: string
     name: string
   }
+  interface SecureSessionData {
+    session: string
+  }
 }
 
 export {}

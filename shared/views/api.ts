@@ -20,7 +20,10 @@ export const ApiBatch = z.object({
 })
 export const ApiLedger = Ledger
 export const ApiDocumentRow = z.object({ id, type: z.string().nullable(), state: DocumentState, values: z.record(z.string(), z.string()) })
-export const ApiDocuments = z.object({ documents: z.array(ApiDocumentRow), /** Give it as `after` for the documents that follow; null after the last. */ next: id.nullable() })
+export const ApiDocuments = z.object({
+  documents: z.array(ApiDocumentRow),
+  /** Give it as `after` for the documents that follow; null after the last. */ next: id.nullable(),
+})
 export const ApiFile = z.object({ name: z.string(), mediaType: z.string(), bytes: z.int(), sha256: z.string() })
 export const ApiSlip = z.object({
   destination: z.string(),

@@ -7,8 +7,8 @@ const usual = 'dd/MM/yyyy'
 export default defineKind({
   name: 'date',
   keys: 'date',
-  keep: (field, text) => parseDate(text, field.format ?? usual) ?? parseDate(text, 'yyyy-MM-dd'),
+  keep: (field, text, languages) => parseDate(text, field.format ?? usual, languages) ?? parseDate(text, 'yyyy-MM-dd'),
   expects: field => `a date as ${field.format ?? usual}`,
-  show: (field, kept) => kept ? formatDate(kept, field.format ?? usual) : kept,
-  compare: (one, other) => one < other ? -1 : Number(one > other),
+  show: (field, kept) => (kept ? formatDate(kept, field.format ?? usual) : kept),
+  compare: (one, other) => (one < other ? -1 : Number(one > other)),
 })

@@ -6,6 +6,6 @@ export default defineKind({
   name: 'email',
   control: 'address',
   keys: 'email',
-  keep: (_, text) => address.test(text) ? text : null,
+  keep: (_, text) => (address.test(text) ? text : null),
   expects: () => 'an e-mail address',
 })

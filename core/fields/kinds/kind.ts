@@ -11,8 +11,8 @@ export interface Kind {
   keys: 'text' | 'number' | 'date' | 'email'
   /** What a list offers. */
   choices: (field: Field) => readonly string[]
-  /** The kept form of what was read or typed, without blanks around it; null where it is none. */
-  keep: (field: Field, text: string) => string | null
+  /** The kept form of what was read or typed in one of these languages, without blanks around it; null where it is none. */
+  keep: (field: Field, text: string, languages: readonly string[]) => string | null
   /** What it takes, in words: "a date as dd/MM/yyyy". */
   expects: (field: Field) => string
   /** A kept value as people read and type it. */
@@ -24,7 +24,11 @@ export interface Kind {
 /** A kind; what is left out is as for a text. */
 export function defineKind(kind: Pick<Kind, 'name' | 'keep' | 'expects'> & Partial<Kind>): Kind {
   return {
-    control: 'line', keys: 'text', choices: () => [], show: (_, kept) => kept,
-    compare: (one, other) => one.localeCompare(other, 'en', { numeric: true }), ...kind,
+    control: 'line',
+    keys: 'text',
+    choices: () => [],
+    show: (_, kept) => kept,
+    compare: (one, other) => one.localeCompare(other, 'en', { numeric: true }),
+    ...kind,
   }
 }

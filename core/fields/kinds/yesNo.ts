@@ -4,6 +4,6 @@ export default defineKind({
   name: 'yes-no',
   control: 'list',
   choices: () => ['yes', 'no'],
-  keep: (_, text) => /^(yes|y|true|1)$/i.test(text) ? 'yes' : /^(no|n|false|0)$/i.test(text) ? 'no' : null,
+  keep: (_, text) => (/^(yes|y|true|1)$/i.test(text) ? 'yes' : /^(no|n|false|0)$/i.test(text) ? 'no' : null),
   expects: () => 'yes or no',
 })

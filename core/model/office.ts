@@ -1,0 +1,29 @@
+import { z } from 'zod'
+
+const zones = new Set(Intl.supportedValuesOf('timeZone')).add('UTC')
+const line = z.string().trim().max(200)
+
+/** A mail server for notices. */
+export const MailServer = z.strictObject({
+  host: line.min(1),
+  port: z.int().min(1).max(65535),
+  secure: z.boolean(),
+  user: line.optional(),
+  password: z.string().max(500).optional(),
+  from: z.email().max(200),
+})
+export type MailServer = z.infer<typeof MailServer>
+
+/** What holds for the whole office. */
+export const Office = z.strictObject({
+  name: line.default(''),
+  /** In which days begin and times are written: an IANA name. */
+  timeZone: z
+    .string()
+    .refine(zone => zones.has(zone), 'a time zone such as Europe/London')
+    .default('UTC'),
+  /** Networks in which devices and destinations are reached; null: this machine and private ones. */
+  networks: z.array(z.string().trim().max(60)).max(100).nullable().default(null),
+  mail: MailServer.nullable().default(null),
+})
+export type Office = z.infer<typeof Office>

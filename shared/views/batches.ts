@@ -1,0 +1,68 @@
+import type { Difference, Expected } from '../../core/ledger/expected'
+import type { BatchState } from '../../core/model/batchState'
+import type { Totals } from '../../core/model/ledger'
+import type { DocumentView } from './documents'
+import type { PageView } from './pages'
+
+export type LoadState = 'asked' | 'scanning' | 'ended' | 'failed' | 'cancelled'
+export interface BatchRow {
+  id: number
+  name: string
+  state: BatchState
+  rubric: string
+  owner: string
+  created_at: string
+  sides: number
+  asking: number
+  open_documents: number
+  documents: number
+  failed_slips: number
+  /** Where what was counted and what was found differ, and nobody let it pass. */
+  differences: number
+  /** A load is under way. */
+  scanning: boolean
+}
+export interface LoadView {
+  id: number
+  device: string
+  device_id: string | null
+  kind: 'device' | 'files' | 'folder' | 'pages'
+  state: LoadState
+  cancelAsked: boolean
+  trouble: string | null
+  sides: number
+  sheets: number
+  counted: number | null
+}
+export interface BatchDetail {
+  id: number
+  name: string
+  state: BatchState
+  trouble: string | null
+  rubric: string
+  rubricId: string
+  source: 'feeder' | 'glass'
+  /** Two sides of a card make one page. */
+  card: boolean
+  owner: string
+  created_at: string
+  /** Where its documents arrived. */
+  filed: string[]
+  loads: LoadView[]
+  pages: PageView[]
+  documents: DocumentView[]
+  /** How many corrections can be undone and redone. */
+  corrections: { undo: number; redo: number }
+  /** Who works on it now. */
+  editor: { id: string; name: string } | null
+  expected: Expected
+  differences: Difference[]
+  /** Differences that a person let pass, and who. */
+  accepted: string[]
+  acceptedBy: string | null
+  /** Why it waits at 'to fix', in words. */
+  waitsFor: string | null
+  version: number
+  /** Sides by fate; `undecided` are not split yet. */
+  totals: Totals & { undecided: number }
+}

@@ -1,0 +1,57 @@
+export type Role = 'clerk' | 'checker' | 'steward'
+export interface Person {
+  id: string
+  name: string
+  roles: Role[]
+}
+/** Who is signed in, and what their screens need to know of the office. */
+export interface SignedIn extends Person {
+  timeZone: string
+}
+
+/** A person as a steward sees them. */
+export interface PersonView extends Person {
+  mail: string | null
+  /** Whether they may come in. */
+  active: boolean
+  hasPassword: boolean
+  hasPin: boolean
+  hasBadge: boolean
+  /** When they were last here. */
+  seenAt: string | null
+}
+
+/** A link to set a password by: mailed, or else shown this once. */
+export interface PasswordLinkView {
+  mailed: string | null
+  link: string | null
+}
+
+/** Where somebody is signed in: at a panel, or at a desk (null). */
+export interface SessionView {
+  id: string
+  person: string
+  panel: string | null
+  address: string
+  madeAt: string
+  seenAt: string
+  /** The one that asks. */
+  own: boolean
+}
+
+/** What a program may do with its token: hand in, look, enter values, set up. */
+export const scopes = ['capture', 'read', 'index', 'manage'] as const
+export type Scope = (typeof scopes)[number]
+export interface TokenView {
+  id: string
+  name: string
+  person: string
+  scopes: Scope[]
+  madeAt: string
+  endedAt: string | null
+}
+export interface AddressView {
+  id: number
+  name: string
+  mail: string
+}

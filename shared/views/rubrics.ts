@@ -1,0 +1,78 @@
+import type { Word } from '../../core/model/evidence'
+import type { Comparison } from '../../core/split/compare'
+
+export interface RubricText {
+  id: string
+  name: string
+  version: number
+  body: unknown
+}
+export interface RubricChoice {
+  id: string
+  name: string
+  version: number
+  source: 'feeder' | 'glass'
+  words: string[]
+  /** How many batches this person has started with it. */
+  uses: number
+  /** Nothing is asked before scanning. */
+  oneTouch: boolean
+}
+export interface RubricVersion {
+  version: number
+  made_at: string
+  person: string | null
+  batches: number
+}
+export interface RubricDraft {
+  body: unknown
+  from: number
+  person: string
+  saved_at: string
+}
+/** A barcode rule for which separator or cover sheets can be printed. */
+export interface SeparatorRule {
+  rubric: string
+  rubricName: string
+  rule: number
+  format: string
+  /** The sheet is set aside; else it is filed with its document. */
+  aside: boolean
+  title: string
+  pattern: string | null
+  expects: string | null
+  /** What the pattern has names for; empty where a value must be typed whole. */
+  groups: { name: string; label: string }[]
+}
+export interface TryView {
+  id: string
+  done: number
+  of: number
+  trouble: string | null
+  cancelled: boolean
+  outcome: TryOutcome | null
+}
+/** What a draft makes of pages, beside what their batch's own rubric made of them. */
+export interface TryOutcome {
+  comparison: Comparison
+  pages: { page: number; id: number | null; sheet: number; side: 'front' | 'back'; picture: string | null }[]
+  milliseconds: number
+}
+
+/** A document of a sample batch with its words: what a rubric would find in it is told by the core, in the browser too. */
+export interface SampleDocument {
+  position: number
+  type: string | null
+  barcode: Record<string, string>
+  pages: {
+    id: number
+    position: number
+    side: 'front' | 'back'
+    picture: string | null
+    widthPx: number
+    heightPx: number
+    dpi: number
+    /** Null where it was not read yet. */
+    words: Word[] | null
+  }[]
+}

@@ -1,0 +1,69 @@
+/** How far an empty copy is set up. */
+export interface SetupState {
+  people: boolean
+  devices: boolean
+  destinations: boolean
+  rubrics: boolean
+}
+/** `kind` is its connector as people say it. */
+export interface DestinationChoice {
+  id: string
+  name: string
+  connector: string
+  kind: string
+}
+/** A destination as a steward sees it: of its secrets only which are kept. */
+export interface DestinationView extends DestinationChoice {
+  options: Record<string, unknown>
+  secretsKept: string[]
+  uses: { rubrics: string[]; slips: number }
+}
+/** A part of an option's JSON Schema, as far as forms need it. */
+export interface OptionSchema {
+  type?: string
+  title?: string
+  description?: string
+  default?: unknown
+  enum?: string[]
+  items?: OptionSchema
+  properties?: Record<string, OptionSchema>
+  required?: string[]
+}
+/** A way to deliver, and what it wants to know. */
+export interface ConnectorView {
+  name: string
+  label: string
+  options: readonly { key: string; label: string; is: string; required: boolean; secret: boolean; schema: OptionSchema }[]
+}
+export interface WatchedFolderView {
+  id: string
+  path: string
+  subfolders: boolean
+  rubric: string
+  after: 'remove' | 'move'
+  paused: boolean
+  trouble: string | null
+  owner: string
+  taken: number
+  /** Files that could not be taken in, the newest. */
+  apart: { path: string; trouble: string }[]
+}
+/** What lies in a folder of a destination; `picture` where a small picture of it can be had. */
+export interface FolderEntry {
+  name: string
+  kind: 'folder' | 'file'
+  bytes: number | null
+  modified: string | null
+  picture: boolean
+}
+
+/** The office's settings as a steward sees them: the mail server's password never comes back. */
+export interface OfficeView {
+  name: string
+  timeZone: string
+  networks: string[] | null
+  mail: { host: string; port: number; secure: boolean; user?: string; from: string } | null
+  mailPasswordKept: boolean
+  /** What `networks` means where it is null. */
+  usualNetworks: string[]
+}
