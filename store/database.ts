@@ -12,15 +12,24 @@ export function openDatabase(url: string, most = 6): Sql {
   return postgres(url, {
     max: most,
     onnotice: () => undefined,
-    ...process.env.RUBRICATOR_COUNT_QUERIES ? { debug: () => void queries.sent++ } : {},
+    ...(process.env.RUBRICATOR_COUNT_QUERIES ? { debug: () => queries.sent++ } : {}),
     // Identities stay far below 2^53, so they are numbers here.
     types: {
       // Times leave the store as they are sent on: ISO 8601.
-      date: { to: 1184, from: [1114, 1184], serialize: (value: Date | string) => new Date(value).toISOString(), parse: (text: string) => new Date(text).toISOString() },
+      date: {
+        to: 1184,
+        from: [1114, 1184],
+        serialize: (value: Date | string) => new Date(value).toISOString(),
+        parse: (text: string) => new Date(text).toISOString(),
+      },
       bigint: { to: 20, from: [20], parse: (text: string) => Number(text), serialize: (value: number) => String(value) },
     },
-  }) as unknown as Sql
+  })
 }
 
 /** A value for a json column; the one place where our types meet those of Postgres.js, which know no interfaces. */
 export const json = (tx: Tx, value: unknown) => tx.json(value as postgres.JSONValue)
+
+/** Reads in one snapshot: what several statements find fits together, whatever is committed meanwhile. */
+export const inSnapshot = <A>(sql: Sql, read: (tx: Tx) => Promise<A>): Promise<A> =>
+  sql.begin('isolation level repeatable read read only', read) as Promise<A>

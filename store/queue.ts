@@ -16,7 +16,7 @@ export interface Jobs {
 export type Step = keyof Jobs
 
 /** How often and how soon a step is tried again, and how long it may take, in seconds. */
-const policies: Record<Step, { retryLimit: number, retryDelay: number, retryBackoff: boolean, expireInSeconds: number }> = {
+const policies: Record<Step, { retryLimit: number; retryDelay: number; retryBackoff: boolean; expireInSeconds: number }> = {
   receive: { retryLimit: 20, retryDelay: 2, retryBackoff: false, expireInSeconds: 4 * 3600 },
   examine: { retryLimit: 5, retryDelay: 2, retryBackoff: true, expireInSeconds: 300 },
   split: { retryLimit: 5, retryDelay: 2, retryBackoff: true, expireInSeconds: 120 },
@@ -32,8 +32,10 @@ type SqlClient = { unsafe: (text: string, values?: never[]) => PromiseLike<unkno
 
 // Postgres.js takes no undefined as a parameter; pg-boss gives some.
 const executor = (sql: SqlClient) => ({
-  executeSql: async (text: string, values: unknown[] = []) =>
-    ({ rows: await sql.unsafe(text, values.map(value => value ?? null) as never[]) as never[], rowCount: 0 }),
+  executeSql: async (text: string, values: unknown[] = []) => ({
+    rows: (await sql.unsafe(text, values.map(value => value ?? null) as never[])) as never[],
+    rowCount: 0,
+  }),
 })
 
 /** The queue: pg-boss over a Postgres.js connection of its own. */
@@ -41,7 +43,10 @@ export class Queue {
   readonly boss: PgBoss
   private readonly sql: postgres.Sql
 
-  constructor(url: string, private readonly role: 'worker' | 'sender') {
+  constructor(
+    url: string,
+    private readonly role: 'worker' | 'sender',
+  ) {
     this.sql = postgres(url, { max: 1, onnotice: () => undefined })
     const working = role === 'worker'
     this.boss = new PgBoss({ db: executor(this.sql), schedule: false, supervise: working, migrate: true, maintenanceIntervalSeconds: 15 })
@@ -61,16 +66,24 @@ export class Queue {
   /** Adds a job for each of these, as `send` does, all in one statement. */
   async sendAll<S extends Step>(tx: Tx, step: S, all: readonly Jobs[S][]): Promise<void> {
     if (!all.length) return
-    const { executeSql } = executor(tx as unknown as SqlClient)
+    const { executeSql } = executor(tx)
     // pg-boss hands its jobs over as text; Postgres.js makes JSON of them by itself.
     const db = { executeSql: (text: string, [jobs, ...more]: unknown[]) => executeSql(text, [JSON.parse(String(jobs)), ...more]) }
-    await this.boss.insert(all.map(data => ({ name: step, data, ...policies[step] })), { db })
+    await this.boss.insert(
+      all.map(data => ({ name: step, data, ...policies[step] })),
+      { db },
+    )
     await tx`select pg_notify('rubricator_jobs', ${step})`
   }
 
   /** Adds each document's next step. */
-  async sendDocuments(tx: Tx, documents: readonly { id: number, step: 'read' | 'fill' | 'build' }[]): Promise<void> {
-    for (const step of ['read', 'fill', 'build'] as const) await this.sendAll(tx, step, documents.filter(one => one.step === step).map(one => ({ document: one.id })))
+  async sendDocuments(tx: Tx, documents: readonly { id: number; step: 'read' | 'fill' | 'build' }[]): Promise<void> {
+    for (const step of ['read', 'fill', 'build'] as const)
+      await this.sendAll(
+        tx,
+        step,
+        documents.filter(one => one.step === step).map(one => ({ document: one.id })),
+      )
   }
 
   async stop(): Promise<void> {

@@ -1,13 +1,26 @@
 import { makeLedger } from '../../core/ledger/ledger'
 import { Code, PageEvidence } from '../../core/model/evidence'
 import { Ledger, LedgerDocument } from '../../core/model/ledger'
-import type { Sql } from '../database'
+import type { Tx } from '../database'
 import { rubricOfBatch } from '../setup/rubrics'
 
 /** The page ledger of a batch. Sides that are not decided yet count as held, with that reason. */
-export async function ledgerOfBatch(sql: Sql, batch: number): Promise<Ledger> {
+export async function ledgerOfBatch(sql: Tx, batch: number): Promise<Ledger> {
   const rubric = await rubricOfBatch(sql, batch)
-  const pages = await sql<{ position: number, source: string, source_page: number, sheet: number, side: 'front' | 'back', half: 'left' | 'right' | null, evidence: unknown, fate: Ledger['pages'][number]['fate'] | null, why: string | null, document: number | null }[]>`
+  const pages = await sql<
+    {
+      position: number
+      source: string
+      source_page: number
+      sheet: number
+      side: 'front' | 'back'
+      half: 'left' | 'right' | null
+      evidence: unknown
+      fate: Ledger['pages'][number]['fate'] | null
+      why: string | null
+      document: number | null
+    }[]
+  >`
     select pages.position, source, source_page, sheet, side, half, evidence, fate, why, documents.position as document
     from pages
     left join documents on documents.id = pages.document_id
@@ -16,18 +29,35 @@ export async function ledgerOfBatch(sql: Sql, batch: number): Promise<Ledger> {
   const documents = await sql`
     select position as document, type, fields, missing,
       (select coalesce(jsonb_agg(position order by page_order), '[]') from pages where document_id = documents.id) as pages,
-      (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'mediaType', media_type, 'bytes', bytes, 'sha256', sha256) order by id), '[]')
-        from files where document_id = documents.id and files.edition = (select max(edition) from files as newest where newest.document_id = documents.id)) as files
+      (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'mediaType', media_type, 'bytes', bytes, 'sha256', sha256)
+        order by id), '[]')
+        from files where document_id = documents.id and files.edition = (select max(edition) from files as newest
+          where newest.document_id = documents.id)) as files
     from documents
     where batch_id = ${batch}
     order by position`
-  return makeLedger(rubric.name, pages.map((page) => {
-    const found = page.evidence === null ? null : PageEvidence.parse(page.evidence)
-    return {
-      page: page.position, source: page.source, sourcePage: page.source_page, sheet: page.sheet, side: page.side, ...(page.half ? { half: page.half } : {}),
-      widthPx: found?.widthPx ?? null, heightPx: found?.heightPx ?? null, dpi: found?.dpi ?? null,
-      ink: found?.ink ?? null, skewDeg: found?.skewDeg ?? null, barcodes: (found?.codes ?? []).map(code => Code.parse(code)),
-      fate: page.fate ?? 'held', why: page.why ?? 'Not decided yet: the batch is still being received or sorted.', document: page.document,
-    }
-  }), LedgerDocument.array().parse(documents))
+  return makeLedger(
+    rubric.name,
+    pages.map(page => {
+      const found = page.evidence === null ? null : PageEvidence.parse(page.evidence)
+      return {
+        page: page.position,
+        source: page.source,
+        sourcePage: page.source_page,
+        sheet: page.sheet,
+        side: page.side,
+        ...(page.half ? { half: page.half } : {}),
+        widthPx: found?.widthPx ?? null,
+        heightPx: found?.heightPx ?? null,
+        dpi: found?.dpi ?? null,
+        ink: found?.ink ?? null,
+        skewDeg: found?.skewDeg ?? null,
+        barcodes: (found?.codes ?? []).map(code => Code.parse(code)),
+        fate: page.fate ?? 'held',
+        why: page.why ?? 'Not decided yet: the batch is still being received or sorted.',
+        document: page.document,
+      }
+    }),
+    LedgerDocument.array().parse(documents),
+  )
 }

@@ -1,9 +1,14 @@
-import type { BatchRow, Person } from '../../core/model/views'
+import type { BatchRow } from '../../shared/views/batches'
+import type { Person } from '../../shared/views/people'
 import type { Sql } from '../database'
 import { visibleTo } from '../people/rights'
 
 /** Batches that a person may see, newest first, paged by key: those below `before`. */
-export function listBatches(sql: Sql, person: Person, which: { open: boolean, mine: boolean, text: string, before: number | null, most: number }): Promise<BatchRow[]> {
+export function listBatches(
+  sql: Sql,
+  person: Person,
+  which: { open: boolean; mine: boolean; text: string; before: number | null; most: number },
+): Promise<BatchRow[]> {
   const like = `%${which.text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
   return sql<BatchRow[]>`
     select batches.id, batches.name, batches.state, rubrics.name as rubric, people.name as owner, batches.created_at,
@@ -11,8 +16,10 @@ export function listBatches(sql: Sql, person: Person, which: { open: boolean, mi
       (select count(*)::int from pages where batch_id = batches.id and asks) as asking,
       (select count(*)::int from documents where batch_id = batches.id and state = 'open') as open_documents,
       (select count(*)::int from documents where batch_id = batches.id) as documents,
-      (select count(*)::int from slips join documents on documents.id = document_id where batch_id = batches.id and slips.state = 'failed') as failed_slips,
-      (select count(*)::int from jsonb_array_elements(batches.differences) as one where not batches.accepted @> jsonb_build_array(one)) as differences,
+      (select count(*)::int from slips join documents on documents.id = document_id where batch_id = batches.id
+        and slips.state = 'failed') as failed_slips,
+      (select count(*)::int from jsonb_array_elements(batches.differences) as one
+        where not batches.accepted @> jsonb_build_array(one)) as differences,
       exists (select 1 from loads where batch_id = batches.id and state in ('asked', 'scanning')) as scanning
     from batches
     join rubrics on rubrics.id = batches.rubric_id

@@ -25,7 +25,8 @@ export async function knownJob(sql: Sql, remoteJob: string): Promise<boolean> {
 
 export async function findLoad(sql: Sql, id: number): Promise<LoadRow | null> {
   const [row] = await sql<LoadRow[]>`
-    select id, batch_id, device_id, kind, source, blob, replaces, joins, state, cancel_asked, remote_job, trouble from loads where id = ${id}`
+    select id, batch_id, device_id, kind, source, blob, replaces, joins, state, cancel_asked, remote_job, trouble from loads
+      where id = ${id}`
   return row ?? null
 }
 

@@ -1,12 +1,19 @@
-import type { BatchDetail, DocumentView, LoadView, PageCodes, PageNote, PageView } from '../../core/model/views'
-import type { Sql } from '../database'
+import type { BatchDetail, LoadView } from '../../shared/views/batches'
+import type { DocumentView } from '../../shared/views/documents'
+import type { PageCodes, PageNote, PageView } from '../../shared/views/pages'
+import type { Tx } from '../database'
 
-type BatchView = Omit<BatchDetail, 'loads' | 'pages' | 'documents' | 'totals' | 'corrections' | 'filed' | 'holder' | 'expected' | 'differences' | 'accepted' | 'acceptedBy'>
+type BatchView = Omit<
+  BatchDetail,
+  'loads' | 'pages' | 'documents' | 'totals' | 'corrections' | 'filed' | 'holder' | 'expected' | 'differences' | 'accepted' | 'acceptedBy'
+>
 
-export async function showBatch(sql: Sql, id: number): Promise<BatchView | null> {
+export async function showBatch(sql: Tx, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
-    select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, rubrics.id as "rubricId", rubric_version as version, people.name as owner, batches.created_at,
-      coalesce((select why from pages where batch_id = batches.id and asks order by page_order limit 1), batches.differences->0->>'words') as "waitsFor",
+    select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, rubrics.id as "rubricId",
+      rubric_version as version, people.name as owner, batches.created_at,
+      coalesce((select why from pages where batch_id = batches.id and asks order by page_order limit 1),
+        batches.differences->0->>'words') as "waitsFor",
       coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source,
       coalesce((rubric_versions.body->'clean'->>'card')::boolean, false) as card
     from batches
@@ -17,17 +24,19 @@ export async function showBatch(sql: Sql, id: number): Promise<BatchView | null>
   return row ?? null
 }
 
-export function loadsOfBatch(sql: Sql, batch: number): Promise<LoadView[]> {
+export function loadsOfBatch(sql: Tx, batch: number): Promise<LoadView[]> {
   return sql<LoadView[]>`
-    select loads.id, coalesce(devices.name, case loads.kind when 'pages' then 'Pages of ' || loads.source else 'Files' end) as device, device_id, loads.kind, loads.state, cancel_asked as "cancelAsked", trouble,
-      (select count(*)::int from pages where load_id = loads.id) as sides, (select count(distinct sheet)::int from pages where load_id = loads.id and dropped is null) as sheets, sheets_counted as counted
+    select loads.id, coalesce(devices.name, case loads.kind when 'pages' then 'Pages of ' || loads.source
+      else 'Files' end) as device, device_id, loads.kind, loads.state, cancel_asked as "cancelAsked", trouble,
+      (select count(*)::int from pages where load_id = loads.id) as sides, (select count(distinct sheet)::int from pages
+        where load_id = loads.id and dropped is null) as sheets, sheets_counted as counted
     from loads
     left join devices on devices.id = loads.device_id
     where batch_id = ${batch}
     order by loads.id`
 }
 
-export function pagesOfBatch(sql: Sql, batch: number): Promise<PageView[]> {
+export function pagesOfBatch(sql: Tx, batch: number): Promise<PageView[]> {
   return sql<PageView[]>`
     select pages.id, pages.position, sheet, side, half,
       (evidence is not null or pages.trouble is not null) as examined, pages.read_at is not null as read,
@@ -42,7 +51,7 @@ export function pagesOfBatch(sql: Sql, batch: number): Promise<PageView[]> {
 }
 
 /** Where a batch's documents arrived. */
-export async function placesOfBatch(sql: Sql, batch: number): Promise<string[]> {
+export async function placesOfBatch(sql: Tx, batch: number): Promise<string[]> {
   const rows = await sql<{ place: string }[]>`
     select distinct place from slips
     join documents on documents.id = document_id
@@ -51,7 +60,7 @@ export async function placesOfBatch(sql: Sql, batch: number): Promise<string[]> 
   return rows.map(row => row.place)
 }
 
-export function documentsOfBatch(sql: Sql, batch: number): Promise<DocumentView[]> {
+export function documentsOfBatch(sql: Tx, batch: number): Promise<DocumentView[]> {
   return sql<DocumentView[]>`
     select id, position, type, state, filled_at is not null as filled, barcode->>'value' as barcode, fields, missing
     from documents
@@ -60,17 +69,19 @@ export function documentsOfBatch(sql: Sql, batch: number): Promise<DocumentView[
 }
 
 /** Why a page is where it is; null where there is no such page. */
-export async function noteOfPage(sql: Sql, page: number): Promise<PageNote & { batch: number } | null> {
+export async function noteOfPage(sql: Tx, page: number): Promise<(PageNote & { batch: number }) | null> {
   const [row] = await sql<(PageNote & { batch: number })[]>`select batch_id as batch, position, why, note,
-      case when evidence is not null then jsonb_build_object('width', (evidence->>'widthPx')::float / (evidence->>'dpi')::float, 'height', (evidence->>'heightPx')::float / (evidence->>'dpi')::float) end as inches
+      case when evidence is not null then jsonb_build_object('width', (evidence->>'widthPx')::float / (evidence->>'dpi')::float,
+        'height', (evidence->>'heightPx')::float / (evidence->>'dpi')::float) end as inches
     from pages where id = ${page}`
   return row ?? null
 }
 
 /** What was seen on a batch's examined pages, in the order in which they were scanned. */
-export function codesOfBatch(sql: Sql, batch: number, most: number): Promise<PageCodes[]> {
+export function codesOfBatch(sql: Tx, batch: number, most: number): Promise<PageCodes[]> {
   return sql<PageCodes[]>`
-    select id, position, side, left(thumbnail_blob, 8) as picture, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx",
+    select id, position, side, left(thumbnail_blob, 8) as picture, (evidence->>'widthPx')::int as "widthPx",
+      (evidence->>'heightPx')::int as "heightPx",
       (evidence->>'dpi')::float as dpi, (evidence->>'blank')::boolean as blank, evidence->'codes' as codes, evidence->'unread' as unread
     from pages
     where batch_id = ${batch} and evidence is not null and dropped is null

@@ -21,17 +21,25 @@ export interface Blobs {
   has: (name: string) => Promise<boolean>
   remove: (name: string) => Promise<void>
   /** Every blob, with the time since which it lies there, in no order. */
-  list: () => AsyncIterable<{ name: string, since: Date }>
+  list: () => AsyncIterable<{ name: string; since: Date }>
   /** Lets go of what was opened. */
   dispose: () => Promise<void>
 }
 
 /** A blob is missing, or its bytes are not those that were kept; the message is a whole sentence. */
 export class BlobFault extends Error {
-  constructor(readonly blob: string, what: 'missing' | 'changed', options?: ErrorOptions) {
-    super(what === 'missing'
-      ? `The bytes ${blob.slice(0, 12)}… are not in the blob store. Restore them from a backup.`
-      : `The bytes ${blob.slice(0, 12)}… in the blob store are not those that were kept there. Restore them from a backup, and check the disk.`, options)
+  constructor(
+    readonly blob: string,
+    what: 'missing' | 'changed',
+    options?: ErrorOptions,
+  ) {
+    super(
+      what === 'missing'
+        ? `The bytes ${blob.slice(0, 12)}… are not in the blob store. Restore them from a backup.`
+        : `The bytes ${blob.slice(0, 12)}… in the blob store are not those that were kept there. Restore them from a backup, and ` +
+            `check the disk.`,
+      options,
+    )
   }
 }
 

@@ -25,7 +25,7 @@ export class FolderBlobs implements Blobs {
     await mkdir(this.folder, { recursive: true })
     try {
       const name = await writeSynced(part, stream, most)
-      if (await digestOf(part) !== name) throw new BlobFault(name, 'changed')
+      if ((await digestOf(part)) !== name) throw new BlobFault(name, 'changed')
       await mkdir(dirname(this.path(name)), { recursive: true })
       await rename(part, this.path(name))
       await syncFolder(dirname(this.path(name)))
@@ -56,14 +56,17 @@ export class FolderBlobs implements Blobs {
   async local(name: string): Promise<string> {
     const path = this.path(name)
     if (this.sound.has(name)) return path
-    if (await digestOf(path).catch((error: unknown) => missing(name, error)) !== name) throw new BlobFault(name, 'changed')
+    if ((await digestOf(path).catch((error: unknown) => missing(name, error))) !== name) throw new BlobFault(name, 'changed')
     if (this.sound.size > 100_000) this.sound.clear()
     this.sound.add(name)
     return path
   }
 
   has(name: string): Promise<boolean> {
-    return stat(this.path(name)).then(() => true, () => false)
+    return stat(this.path(name)).then(
+      () => true,
+      () => false,
+    )
   }
 
   async remove(name: string): Promise<void> {
@@ -71,7 +74,7 @@ export class FolderBlobs implements Blobs {
     await rm(this.path(name), { force: true })
   }
 
-  async* list(): AsyncIterable<{ name: string, since: Date }> {
+  async *list(): AsyncIterable<{ name: string; since: Date }> {
     for (const step of await readdir(this.folder).catch(() => [])) {
       if (!/^[0-9a-f]{2}$/.test(step)) continue
       for (const name of await readdir(join(this.folder, step))) {

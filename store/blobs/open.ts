@@ -10,7 +10,10 @@ import { S3Blobs } from './s3'
 export function openBlobs(setting: string, env: NodeJS.ProcessEnv = process.env): Blobs {
   const [, bucket, prefix = ''] = /^s3:\/\/([\w.-]+)(?:\/(.*))?$/.exec(setting) ?? []
   if (!bucket) {
-    if (setting.startsWith('s3:')) throw new Error(`The environment variable RUBRICATOR_BLOBS is ${JSON.stringify(setting)}, expected a folder or an address such as s3://bucket/prefix.`)
+    if (setting.startsWith('s3:'))
+      throw new Error(
+        `The environment variable RUBRICATOR_BLOBS is ${JSON.stringify(setting)}, expected a folder or an address such as s3://bucket/prefix.`,
+      )
     return new FolderBlobs(setting)
   }
   const needed = (name: string) => {
@@ -19,7 +22,11 @@ export function openBlobs(setting: string, env: NodeJS.ProcessEnv = process.env)
     return value
   }
   return new S3Blobs({
-    bucket, prefix: prefix && !prefix.endsWith('/') ? `${prefix}/` : prefix, endpoint: env.S3_ENDPOINT ?? null, region: env.S3_REGION ?? 'us-east-1',
-    accessKey: needed('S3_ACCESS_KEY'), secretKey: needed('S3_SECRET_KEY'),
+    bucket,
+    prefix: prefix && !prefix.endsWith('/') ? `${prefix}/` : prefix,
+    endpoint: env.S3_ENDPOINT ?? null,
+    region: env.S3_REGION ?? 'us-east-1',
+    accessKey: needed('S3_ACCESS_KEY'),
+    secretKey: needed('S3_SECRET_KEY'),
   })
 }

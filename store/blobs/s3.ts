@@ -35,14 +35,16 @@ export class S3Blobs implements Blobs {
     const [commands, { Upload }] = await Promise.all([import('@aws-sdk/client-s3'), import('@aws-sdk/lib-storage')])
     const { endpoint, region, accessKey, secretKey } = this.options
     const client = new commands.S3Client({
-      region, credentials: { accessKeyId: accessKey, secretAccessKey: secretKey }, maxAttempts: 5,
-      ...endpoint ? { endpoint, forcePathStyle: true } : {},
+      region,
+      credentials: { accessKeyId: accessKey, secretAccessKey: secretKey },
+      maxAttempts: 5,
+      ...(endpoint ? { endpoint, forcePathStyle: true } : {}),
     })
     return { ...commands, Upload, client }
   }
 
   private sdk() {
-    return this.opened ??= this.open()
+    return (this.opened ??= this.open())
   }
 
   put(bytes: Uint8Array): Promise<string> {
@@ -83,7 +85,10 @@ export class S3Blobs implements Blobs {
 
   async local(name: string): Promise<string> {
     const path = join(this.folder, blobName(name))
-    const used = await utimes(path, new Date(), new Date()).then(() => true, () => false)
+    const used = await utimes(path, new Date(), new Date()).then(
+      () => true,
+      () => false,
+    )
     if (used) return path
     const running = this.fetching.get(name) ?? this.fetch(name, path).finally(() => this.fetching.delete(name))
     this.fetching.set(name, running)
@@ -97,7 +102,7 @@ export class S3Blobs implements Blobs {
     const part = join(this.folder, `.${randomUUID()}.part`)
     try {
       await writeSynced(part, Body as unknown as AsyncIterable<Uint8Array>, Infinity)
-      if (await digestOf(part) !== name) throw new BlobFault(name, 'changed')
+      if ((await digestOf(part)) !== name) throw new BlobFault(name, 'changed')
       await rename(part, path)
       return path
     } finally {
@@ -108,7 +113,7 @@ export class S3Blobs implements Blobs {
   private async ask(name: string, range?: string) {
     const { client, GetObjectCommand } = await this.sdk()
     try {
-      return await client.send(new GetObjectCommand({ ...this.at(name), ...range ? { Range: range } : {} }))
+      return await client.send(new GetObjectCommand({ ...this.at(name), ...(range ? { Range: range } : {}) }))
     } catch (error) {
       if ((error as Error).name === 'NoSuchKey') throw new BlobFault(name, 'missing', { cause: error })
       throw error
@@ -118,8 +123,12 @@ export class S3Blobs implements Blobs {
   /** Lets go of the copies that were wanted longest ago. */
   private async makeRoom(): Promise<void> {
     const names = await readdir(this.folder)
-    const files = (await Promise.all(names.map(async name => ({ path: join(this.folder, name), found: await stat(join(this.folder, name)).catch(() => null) }))))
-      .flatMap(({ path, found }) => found ? [{ path, size: found.size, used: found.mtimeMs }] : [])
+    const files = (
+      await Promise.all(
+        names.map(async name => ({ path: join(this.folder, name), found: await stat(join(this.folder, name)).catch(() => null) })),
+      )
+    )
+      .flatMap(({ path, found }) => (found ? [{ path, size: found.size, used: found.mtimeMs }] : []))
       .sort((a, b) => b.used - a.used)
     let size = 0
     for (const file of files) {
@@ -145,10 +154,12 @@ export class S3Blobs implements Blobs {
     await rm(join(this.folder, name), { force: true })
   }
 
-  async* list(): AsyncIterable<{ name: string, since: Date }> {
+  async *list(): AsyncIterable<{ name: string; since: Date }> {
     const { client, ListObjectsV2Command } = await this.sdk()
     for (let after: string | undefined; ;) {
-      const page = await client.send(new ListObjectsV2Command({ Bucket: this.options.bucket, Prefix: this.options.prefix, ContinuationToken: after }))
+      const page = await client.send(
+        new ListObjectsV2Command({ Bucket: this.options.bucket, Prefix: this.options.prefix, ContinuationToken: after }),
+      )
       for (const { Key, LastModified } of page.Contents ?? []) {
         const name = Key?.slice(this.options.prefix.length) ?? ''
         if (/^[0-9a-f]{64}$/.test(name)) yield { name, since: LastModified ?? new Date() }
@@ -163,7 +174,7 @@ export class S3Blobs implements Blobs {
     await rm(this.folder, { recursive: true, force: true })
   }
 
-  private at(name: string): { Bucket: string, Key: string } {
+  private at(name: string): { Bucket: string; Key: string } {
     return { Bucket: this.options.bucket, Key: `${this.options.prefix}${blobName(name)}` }
   }
 }

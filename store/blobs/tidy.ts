@@ -6,7 +6,7 @@ const graceHours = 24
 const atOnce = 1000
 
 /** Removes blobs that no row names, after a time of grace. Gives how many there were and how many went. */
-export async function tidyBlobs(sql: Sql, blobs: Blobs, now: Date): Promise<{ seen: number, removed: number }> {
+export async function tidyBlobs(sql: Sql, blobs: Blobs, now: Date): Promise<{ seen: number; removed: number }> {
   const before = now.getTime() - graceHours * 3600 * 1000
   let seen = 0
   let removed = 0

@@ -3,13 +3,25 @@ import type { FieldValue } from '../../core/model/ledger'
 import { json, type Sql, type Tx } from '../database'
 
 /** Adds what somebody, or the machine, said of a document's values; nothing of what was said before is changed. */
-export async function addEntry(tx: Tx, actor: Actor, document: number, fields: Readonly<Record<string, FieldValue>>, pass = 1): Promise<void> {
+export async function addEntry(
+  tx: Tx,
+  actor: Actor,
+  document: number,
+  fields: Readonly<Record<string, FieldValue>>,
+  pass = 1,
+): Promise<void> {
   await tx`
     insert into entries (document_id, pass, actor, person, fields)
     values (${document}, ${pass}, ${actor.kind}, ${actor.kind === 'worker' ? null : actor.person}, ${json(tx, fields)})`
 }
 
-export interface Entry { pass: number, actor: Actor['kind'], person: string | null, fields: Record<string, FieldValue>, enteredAt: string }
+export interface Entry {
+  pass: number
+  actor: Actor['kind']
+  person: string | null
+  fields: Record<string, FieldValue>
+  enteredAt: string
+}
 
 /** Everything that was said of a document's values, in order. */
 export function entriesOf(sql: Sql, document: number): Promise<Entry[]> {

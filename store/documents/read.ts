@@ -1,6 +1,15 @@
 import type { Sql } from '../database'
 
-export interface DocumentRow { id: number, batch_id: number, position: number, type: string | null, state: 'open' | 'indexed' | 'checked' | 'sent', read: boolean, filled: boolean, built: boolean }
+export interface DocumentRow {
+  id: number
+  batch_id: number
+  position: number
+  type: string | null
+  state: 'open' | 'indexed' | 'checked' | 'sent'
+  read: boolean
+  filled: boolean
+  built: boolean
+}
 
 export async function findDocument(sql: Sql, id: number): Promise<DocumentRow | null> {
   const [row] = await sql<DocumentRow[]>`
@@ -10,7 +19,11 @@ export async function findDocument(sql: Sql, id: number): Promise<DocumentRow | 
   return row ?? null
 }
 
-export interface PageToRead { id: number, page_blob: string, dpi: number }
+export interface PageToRead {
+  id: number
+  page_blob: string
+  dpi: number
+}
 
 /** Pages of a document that are not read yet. */
 export function pagesToRead(sql: Sql, document: number): Promise<PageToRead[]> {

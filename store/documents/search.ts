@@ -1,5 +1,5 @@
 import { FieldValue } from '../../core/model/ledger'
-import type { Person } from '../../core/model/views'
+import type { Person } from '../../shared/views/people'
 import type { Sql } from '../database'
 import { visibleTo } from '../people/rights'
 import { z } from 'zod'
@@ -14,12 +14,21 @@ export interface DocumentSearch {
   most: number
 }
 
-export interface FoundDocument { id: number, type: string | null, state: 'open' | 'indexed' | 'checked' | 'sent', values: Record<string, string> }
+export interface FoundDocument {
+  id: number
+  type: string | null
+  state: 'open' | 'indexed' | 'checked' | 'sent'
+  values: Record<string, string>
+}
 
 /** Documents that a person may see and that fit, by key: those above `after`. */
-export async function searchDocuments(sql: Sql, person: Person, { text, fields, rubric, state, after, most }: DocumentSearch): Promise<FoundDocument[]> {
+export async function searchDocuments(
+  sql: Sql,
+  person: Person,
+  { text, fields, rubric, state, after, most }: DocumentSearch,
+): Promise<FoundDocument[]> {
   const like = `%${(text ?? '').replace(/[\\%_]/g, letter => `\\${letter}`)}%`
-  const rows = await sql<{ id: number, type: string | null, state: FoundDocument['state'], fields: unknown }[]>`
+  const rows = await sql<{ id: number; type: string | null; state: FoundDocument['state']; fields: unknown }[]>`
     select documents.id, documents.type, documents.state, documents.fields
     from documents
     join batches on batches.id = batch_id

@@ -1,4 +1,4 @@
-import type { DocumentDetail, FileOfDocument, PageOfDocument } from '../../core/model/views'
+import type { DocumentDetail, FileOfDocument, PageOfDocument } from '../../shared/views/documents'
 import type { Sql } from '../database'
 
 export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail | null> {
@@ -14,7 +14,8 @@ export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail
 
 export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocument[]> {
   return sql<PageOfDocument[]>`
-    select id, left(thumbnail_blob, 8) as picture, position, sheet, side, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why
+    select id, left(thumbnail_blob, 8) as picture, position, sheet, side, (evidence->>'widthPx')::int as "widthPx",
+      (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why
     from pages
     where document_id = ${document}
     order by page_order`
@@ -26,8 +27,8 @@ export function filesOfDocument(sql: Sql, document: number): Promise<FileOfDocum
 }
 
 /** A file's blob and the batch that decides who may have it. */
-export async function findFile(sql: Sql, id: number): Promise<{ name: string, media_type: string, sha256: string, batch: number } | null> {
-  const [row] = await sql<{ name: string, media_type: string, sha256: string, batch: number }[]>`
+export async function findFile(sql: Sql, id: number): Promise<{ name: string; media_type: string; sha256: string; batch: number } | null> {
+  const [row] = await sql<{ name: string; media_type: string; sha256: string; batch: number }[]>`
     select name, media_type, sha256, batch_id as batch
     from files
     join documents on documents.id = document_id
@@ -36,11 +37,18 @@ export async function findFile(sql: Sql, id: number): Promise<{ name: string, me
 }
 
 /** `blob` is what was scanned, `page_blob` what examining made of it. */
-export interface PageImages { batch: number, blob: string | null, source_page: number, page_blob: string | null, thumbnail_blob: string | null }
+export interface PageImages {
+  batch: number
+  blob: string | null
+  source_page: number
+  page_blob: string | null
+  thumbnail_blob: string | null
+  dpi: number | null
+}
 
 /** A page's images and the batch that decides who may see them. */
 export async function findPageImages(sql: Sql, id: number): Promise<PageImages | null> {
   const [row] = await sql<PageImages[]>`
-    select batch_id as batch, blob, source_page, page_blob, thumbnail_blob from pages where id = ${id}`
+    select batch_id as batch, blob, source_page, page_blob, thumbnail_blob, (evidence->>'dpi')::float as dpi from pages where id = ${id}`
   return row ?? null
 }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { Choices, ChosenSend } from '../../core/model/choices'
 import { FieldValue } from '../../core/model/ledger'
 import { unpackWords } from '../../core/text/packedWords'
-import type { Sql } from '../database'
+import type { Sql, Tx } from '../database'
 import type { DocumentRow } from './read'
 
 const Row = z.object({
@@ -45,8 +45,8 @@ export async function documentToBuild(sql: Sql, document: number) {
 }
 
 /** Names of files that other documents of the batch already have. */
-export async function namesInBatch(sql: Sql, document: DocumentRow): Promise<Set<string>> {
-  const rows = await sql<{ name: string }[]>`
+export async function namesOfOthers(tx: Tx, document: DocumentRow): Promise<Set<string>> {
+  const rows = await tx<{ name: string }[]>`
     select files.name
     from files
     join documents on documents.id = files.document_id

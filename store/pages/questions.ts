@@ -1,17 +1,28 @@
-import type { Person, Question } from '../../core/model/views'
+import type { Question } from '../../shared/views/pages'
+import type { Person } from '../../shared/views/people'
 import type { Sql } from '../database'
 import { visibleTo } from '../people/rights'
 
 /** A page that asks, as it is stored: what was seen and read on it, and which side it is. */
-export type StoredQuestion = Omit<Question, 'patterns' | 'expects' | 'candidates'> & { unread: unknown, values: string[], side: 'front' | 'back' }
+export type StoredQuestion = Omit<Question, 'patterns' | 'expects' | 'candidates'> & {
+  unread: unknown
+  values: string[]
+  side: 'front' | 'back'
+}
 
 /** Pages that ask a person, of one batch or of all that they may see, the longest waiting batch first; and how many there are. */
-export async function listQuestions(sql: Sql, person: Person, batch: number | null, most: number): Promise<{ questions: StoredQuestion[], count: number }> {
+export async function listQuestions(
+  sql: Sql,
+  person: Person,
+  batch: number | null,
+  most: number,
+): Promise<{ questions: StoredQuestion[]; count: number }> {
   const mine = sql`
     pages.asks and batches.state = 'to fix' and ${visibleTo(sql, person)}
     and (${batch}::bigint is null or batches.id = ${batch}::bigint)`
   const questions = await sql<StoredQuestion[]>`
-    select pages.id, pages.position, pages.why, batches.id as batch, batches.name as "batchName", coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source, left(thumbnail_blob, 8) as picture,
+    select pages.id, pages.position, pages.why, batches.id as batch, batches.name as "batchName",
+      coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source, left(thumbnail_blob, 8) as picture,
       (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi,
       coalesce(evidence->'unread'->0, evidence->'codes'->0) as spot,
       evidence->'unread' as unread, pages.side,
@@ -28,6 +39,8 @@ export async function listQuestions(sql: Sql, person: Person, batch: number | nu
     where ${mine}
     order by batches.id, pages.page_order
     limit ${most}`
-  const [row] = await sql<{ count: number }[]>`select count(*)::int as count from pages join batches on batches.id = pages.batch_id where ${mine}`
+  const [row] = await sql<
+    { count: number }[]
+  >`select count(*)::int as count from pages join batches on batches.id = pages.batch_id where ${mine}`
   return { questions, count: row?.count ?? 0 }
 }

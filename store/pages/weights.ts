@@ -1,4 +1,4 @@
-import type { FileWeight, PageWeight } from '../../core/model/views'
+import type { FileWeight, PageWeight } from '../../shared/views/start'
 import type { Sql } from '../database'
 
 const newest = 3000
@@ -31,7 +31,8 @@ export async function fileWeights(sql: Sql, rubric: string): Promise<FileWeight[
       from documents
       join batches on batches.id = documents.batch_id
       join pages on pages.document_id = documents.id and fate = 'kept' and not born_digital
-      where batches.id in (select id from batches where rubric_id = ${rubric} order by id desc limit ${newestBatches}) and built_at is not null
+      where batches.id in (select id from batches where rubric_id = ${rubric} order by id desc limit ${newestBatches})
+        and built_at is not null
       group by documents.id
       having count(distinct colour) = 1
       order by documents.id desc

@@ -18,7 +18,7 @@ export async function wordsOfPage(sql: Sql, page: number): Promise<Word[]> {
 }
 
 /** Copies the words of pages to pages that are copies of them. */
-export async function copyWords(tx: Tx, pages: readonly { from: number, to: number }[]): Promise<void> {
+export async function copyWords(tx: Tx, pages: readonly { from: number; to: number }[]): Promise<void> {
   await tx`
     insert into page_words (page_id, words, plain)
     select copy.to, words, plain

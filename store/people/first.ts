@@ -1,4 +1,4 @@
-import type { Person } from '../../core/model/views'
+import type { Person } from '../../shared/views/people'
 import type { Sql } from '../database'
 import { hashSecret } from './passwords'
 
@@ -9,7 +9,7 @@ export async function anybody(sql: Sql): Promise<boolean> {
 /** Adds the first person, a steward who may do everything; null where somebody is there already. */
 export async function addFirstSteward(sql: Sql, name: string, password: string): Promise<Person | null> {
   const hash = await hashSecret(password)
-  return sql.begin(async (tx) => {
+  return sql.begin(async tx => {
     await tx`lock table people in exclusive mode`
     const [added] = await tx<Person[]>`
       insert into people (name, password_hash, roles)

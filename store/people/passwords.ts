@@ -2,8 +2,10 @@ import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
 
 const bytes = 32
 
-const derive = (secret: string, salt: Buffer) => new Promise<Buffer>((resolve, reject) =>
-  scrypt(secret.normalize('NFC'), salt, bytes, { N: 16384, r: 8, p: 1 }, (error, key) => error ? reject(error) : resolve(key)))
+const derive = (secret: string, salt: Buffer) =>
+  new Promise<Buffer>((resolve, reject) =>
+    scrypt(secret.normalize('NFC'), salt, bytes, { N: 16384, r: 8, p: 1 }, (error, key) => (error ? reject(error) : resolve(key))),
+  )
 
 /** A secret as it is kept: scrypt (RFC 7914), salt and key in base64. */
 export async function hashSecret(secret: string): Promise<string> {

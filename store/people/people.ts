@@ -1,20 +1,27 @@
 import { createHmac } from 'node:crypto'
-import type { Person, Role } from '../../core/model/views'
+import type { Person, Role } from '../../shared/views/people'
 import type { Sql, Tx } from '../database'
 import { hashSecret, secretMatches } from './passwords'
 
 /** Adds a person; one of that name who has no PIN or badge yet gets these. */
-export async function addPerson(tx: Tx, person: { name: string, password: string, pin: string, badge: string, roles: Role[] }, key: string): Promise<void> {
+export async function addPerson(
+  tx: Tx,
+  person: { name: string; password: string; pin: string; badge: string; roles: Role[]; mail?: string },
+  key: string,
+): Promise<void> {
   await tx`
-    insert into people (name, password_hash, pin_digest, badge_digest, roles)
-    values (${person.name}, ${await hashSecret(person.password)}, ${digestOf('pin', person.pin, key)}, ${digestOf('badge', person.badge, key)}, ${person.roles})
-    on conflict (name) do update
+    insert into people (name, password_hash, pin_digest, badge_digest, roles, mail)
+    values (${person.name}, ${await hashSecret(person.password)}, ${digestOf('pin', person.pin, key)},
+      ${digestOf('badge', person.badge, key)}, ${person.roles}, ${person.mail ?? null})
+    on conflict (lower(name)) do update
     set pin_digest = coalesce(people.pin_digest, excluded.pin_digest), badge_digest = coalesce(people.badge_digest, excluded.badge_digest)`
 }
 
 /** A PIN or badge number as it is kept: digested with a key that is not in the database, since so short a secret could be tried out. */
-function digestOf(kind: 'pin' | 'badge', value: string, key: string): string {
-  return createHmac('sha256', key).update(`${kind}:${value.normalize('NFC').toUpperCase()}`).digest('hex')
+export function digestOf(kind: 'pin' | 'badge', value: string, key: string): string {
+  return createHmac('sha256', key)
+    .update(`${kind}:${value.normalize('NFC').toUpperCase()}`)
+    .digest('hex')
 }
 
 /** The person whose PIN or badge this is, or null. */
@@ -22,9 +29,12 @@ export async function personByToken(sql: Sql, kind: 'pin' | 'badge', value: stri
   const digest = digestOf(kind, value, key)
   const [found] = await sql<Person[]>`
     select id, name, roles from people
-    where ${kind === 'pin' ? sql`pin_digest` : sql`badge_digest`} = ${digest}`
+    where ${kind === 'pin' ? sql`pin_digest` : sql`badge_digest`} = ${digest} and deactivated_at is null`
   return found ?? null
 }
+
+/** In place of a password's digest, until its person has set one. */
+export const noPassword = 'none'
 
 // Takes as long as a wrong password does, so that nobody learns which names exist.
 const nobody = hashSecret('nobody')
@@ -34,15 +44,9 @@ export async function personByPassword(sql: Sql, name: string, password: string)
   const [found] = await sql<(Person & { password_hash: string })[]>`
     select id, name, roles, password_hash
     from people
-    where lower(name) = lower(${name})`
-  const matches = await secretMatches(password, found?.password_hash ?? await nobody)
+    where lower(name) = lower(${name}) and deactivated_at is null`
+  const matches = await secretMatches(password, found && found.password_hash !== noPassword ? found.password_hash : await nobody)
   return found && matches ? { id: found.id, name: found.name, roles: found.roles } : null
-}
-
-/** The person as they are now, or null where they are gone; a session only says who they were. */
-export async function personById(sql: Sql, id: string): Promise<Person | null> {
-  const [found] = await sql<Person[]>`select id, name, roles from people where id = ${id}`
-  return found ?? null
 }
 
 /** The identity of the person of this name; null where there is none. */

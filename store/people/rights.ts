@@ -1,4 +1,4 @@
-import type { Person } from '../../core/model/views'
+import type { Person } from '../../shared/views/people'
 import type { Sql, Tx } from '../database'
 
 /** What belongs to a batch, and is seen by whoever may see that. */

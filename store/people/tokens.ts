@@ -1,10 +1,14 @@
 import { createHash, randomBytes } from 'node:crypto'
-import type { Person, Scope, TokenView } from '../../core/model/views'
+import type { Person, Scope, TokenView } from '../../shared/views/people'
 import type { Sql, Tx } from '../database'
 
 const digestOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
-export interface NewToken { person: string, name: string, scopes: readonly Scope[] }
+export interface NewToken {
+  person: string
+  name: string
+  scopes: readonly Scope[]
+}
 
 /** Makes a token that acts for a person; it is told once, and only its digest is kept. */
 export async function addToken(tx: Tx, asked: NewToken, token = randomBytes(32).toString('base64url')): Promise<string> {
@@ -15,12 +19,12 @@ export async function addToken(tx: Tx, asked: NewToken, token = randomBytes(32).
 }
 
 /** Whom a token acts for, and what it may; null where it is not known or was ended. */
-export async function personByApiToken(sql: Sql, token: string): Promise<{ person: Person, token: string, scopes: Scope[] } | null> {
-  const [row] = await sql<{ id: string, name: string, roles: Person['roles'], token: string, scopes: Scope[] }[]>`
+export async function personByApiToken(sql: Sql, token: string): Promise<{ person: Person; token: string; scopes: Scope[] } | null> {
+  const [row] = await sql<{ id: string; name: string; roles: Person['roles']; token: string; scopes: Scope[] }[]>`
     select people.id, people.name, people.roles, tokens.id as token, scopes
     from tokens
     join people on people.id = person
-    where digest = ${digestOf(token)} and ended_at is null`
+    where digest = ${digestOf(token)} and ended_at is null and deactivated_at is null`
   return row ? { person: { id: row.id, name: row.name, roles: row.roles }, token: row.token, scopes: row.scopes } : null
 }
 

@@ -1,6 +1,10 @@
 import type { Tx } from '../database'
 
-export interface DeviceRow { id: string, name: string, address: string }
+export interface DeviceRow {
+  id: string
+  name: string
+  address: string
+}
 
 /** Adds a device, or notes its new address; gives its identity. */
 export async function putDevice(tx: Tx, name: string, address: string): Promise<string> {

@@ -1,4 +1,4 @@
-import type { RubricDraft, RubricVersion } from '../../core/model/views'
+import type { RubricDraft, RubricVersion } from '../../shared/views/rubrics'
 import { json, type Sql } from '../database'
 
 /** A rubric's draft; null where nobody has one. */
@@ -16,7 +16,8 @@ export async function saveDraft(sql: Sql, rubric: string, from: number, body: un
   await sql`
     insert into rubric_drafts (rubric_id, body, from_version, person)
     values (${rubric}, ${json(sql, body)}, ${from}, ${person})
-    on conflict (rubric_id) do update set body = excluded.body, from_version = excluded.from_version, person = excluded.person, saved_at = now()`
+    on conflict (rubric_id) do update set body = excluded.body, from_version = excluded.from_version, person = excluded.person,
+      saved_at = now()`
 }
 
 export async function dropDraft(sql: Sql, rubric: string): Promise<void> {

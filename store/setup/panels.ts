@@ -1,5 +1,5 @@
 import { createHash, randomBytes, randomInt } from 'node:crypto'
-import type { Person } from '../../core/model/views'
+import type { Person } from '../../shared/views/people'
 import type { Sql } from '../database'
 
 const codeMinutes = 15
@@ -8,7 +8,12 @@ const tapSeconds = 20
 // Random enough that a plain digest keeps them; a code is short, but lives minutes and is locked out after a few tries.
 const digest = (secret: string) => createHash('sha256').update(secret).digest('hex')
 
-export interface PanelRow { id: string, device_id: string, device: string, address: string }
+export interface PanelRow {
+  id: string
+  device_id: string
+  device: string
+  address: string
+}
 
 /** A code with which a screen becomes the panel of a device; the one before no longer holds. */
 export async function newPanelCode(sql: Sql, device: string): Promise<string> {
@@ -21,7 +26,7 @@ export async function newPanelCode(sql: Sql, device: string): Promise<string> {
 }
 
 /** Pairs the screen that shows this code and gives its token; null where the code is none, or too old. */
-export async function pairPanel(sql: Sql, code: string): Promise<{ id: string, token: string } | null> {
+export async function pairPanel(sql: Sql, code: string): Promise<{ id: string; token: string } | null> {
   const token = randomBytes(32).toString('base64url')
   const [paired] = await sql<{ id: string }[]>`
     update panels set token_hash = ${digest(token)}, code_hash = null, paired_at = now()

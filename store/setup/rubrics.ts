@@ -5,7 +5,11 @@ import { issueText } from '../../core/model/issues'
 import type { Rubric } from '../../core/model/rubric'
 import { json, type Sql, type Tx } from '../database'
 
-export interface RubricRow { id: string, name: string, version: number }
+export interface RubricRow {
+  id: string
+  name: string
+  version: number
+}
 
 /** Adds a rubric as version 1, unless one of this name is there. */
 export async function addRubric(tx: Tx, rubric: Rubric): Promise<void> {
@@ -16,7 +20,7 @@ export async function addRubric(tx: Tx, rubric: Rubric): Promise<void> {
   if (added) await tx`insert into rubric_versions (rubric_id, version, body) values (${added.id}, 1, ${json(tx, rubric)})`
 }
 
-export type Saved = { outcome: 'saved', id: string, version: number } | { outcome: 'newer' } | { outcome: 'name taken' }
+export type Saved = { outcome: 'saved'; id: string; version: number } | { outcome: 'newer' } | { outcome: 'name taken' }
 
 /** Adds a rubric that a person made. */
 export async function createRubric(sql: Sql, rubric: Rubric, person: string): Promise<Saved> {
@@ -48,7 +52,7 @@ export async function saveRubric(sql: Sql, id: string, from: number, rubric: Rub
 }
 
 /** The newest version as it was written; null where there is no such rubric. */
-export async function newestRubric(tx: Tx, id: string): Promise<RubricRow & { body: unknown } | null> {
+export async function newestRubric(tx: Tx, id: string): Promise<(RubricRow & { body: unknown }) | null> {
   const [row] = await tx<(RubricRow & { body: unknown })[]>`
     select rubrics.id, rubrics.name, version, body
     from rubrics
@@ -84,7 +88,7 @@ export async function findRubric(tx: Tx, id: string, version: number): Promise<R
 
 /** The rubric of a batch, in the version that the batch was started with, as the person who scanned changed it. */
 export async function rubricOfBatch(tx: Tx, batch: number): Promise<Rubric> {
-  const [row] = await tx<{ body: unknown, choices: unknown }[]>`
+  const [row] = await tx<{ body: unknown; choices: unknown }[]>`
     select body, choices
     from rubric_versions
     join batches on batches.rubric_id = rubric_versions.rubric_id and batches.rubric_version = rubric_versions.version
@@ -102,7 +106,7 @@ export function soundRubric(body: unknown): Rubric {
 
 /** How many batches a person has started with each rubric. */
 export async function usesOfRubrics(tx: Tx, person: string): Promise<Map<string, number>> {
-  const rows = await tx<{ rubric_id: string, uses: number }[]>`
+  const rows = await tx<{ rubric_id: string; uses: number }[]>`
     select rubric_id, count(*)::int as uses from batches where owner = ${person} group by rubric_id`
   return new Map(rows.map(row => [row.rubric_id, row.uses]))
 }

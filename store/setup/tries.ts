@@ -1,12 +1,17 @@
-import type { TryOutcome, TryView } from '../../core/model/views'
+import type { TryOutcome, TryView } from '../../shared/views/rubrics'
 import { json, type Sql } from '../database'
 import type { Queue } from '../queue'
 
-export interface NewTry { person: string, body: unknown, batch: number | null, file: { name: string, bytes: Uint8Array } | null }
+export interface NewTry {
+  person: string
+  body: unknown
+  batch: number | null
+  file: { name: string; bytes: Uint8Array } | null
+}
 
 /** Asks for a draft to be tried. What was tried a day ago is forgotten meanwhile. */
 export async function addTry(sql: Sql, queue: Queue, { person, body, batch, file }: NewTry): Promise<string> {
-  return sql.begin(async (tx) => {
+  return sql.begin(async tx => {
     await tx`delete from tries where begun_at < now() - interval '1 day'`
     const [row] = await tx<{ id: string }[]>`
       insert into tries (person, body, batch_id, file_name, file)
@@ -17,7 +22,13 @@ export async function addTry(sql: Sql, queue: Queue, { person, body, batch, file
   })
 }
 
-export interface TryRow { id: string, body: unknown, batch_id: number | null, file_name: string | null, file: Uint8Array | null }
+export interface TryRow {
+  id: string
+  body: unknown
+  batch_id: number | null
+  file_name: string | null
+  file: Uint8Array | null
+}
 
 /** A try that is still to be done. */
 export async function tryToDo(sql: Sql, id: string): Promise<TryRow | null> {
@@ -42,5 +53,8 @@ export async function showTry(sql: Sql, id: string, person: string): Promise<Try
 }
 
 export async function cancelTry(sql: Sql, id: string, person: string): Promise<boolean> {
-  return (await sql`update tries set cancelled = true, file = null where id = ${id} and person = ${person} and outcome is null returning 1`).length > 0
+  return (
+    (await sql`update tries set cancelled = true, file = null where id = ${id} and person = ${person} and outcome is null returning 1`)
+      .length > 0
+  )
 }

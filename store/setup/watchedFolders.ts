@@ -1,7 +1,15 @@
-import type { WatchedFolderView } from '../../core/model/views'
+import type { WatchedFolderView } from '../../shared/views/setUp'
 import type { Sql, Tx } from '../database'
 
-export interface WatchedFolder { id: string, path: string, subfolders: boolean, rubric_id: string, after: 'remove' | 'move', owner: string, owner_name: string }
+export interface WatchedFolder {
+  id: string
+  path: string
+  subfolders: boolean
+  rubric_id: string
+  after: 'remove' | 'move'
+  owner: string
+  owner_name: string
+}
 
 /** Folders that are looked into now. */
 export function foldersToWatch(sql: Sql): Promise<WatchedFolder[]> {
@@ -18,7 +26,8 @@ export function listWatchedFolders(sql: Sql): Promise<WatchedFolderView[]> {
     select watched_folders.id, path, subfolders, rubrics.name as rubric, after, paused, trouble, people.name as owner,
       (select count(*)::int from watched_files where folder_id = watched_folders.id and trouble is null) as taken,
       (select coalesce(jsonb_agg(jsonb_build_object('path', apart.path, 'trouble', apart.trouble)), '[]')
-        from (select path, trouble from watched_files where folder_id = watched_folders.id and trouble is not null order by id desc limit 5) as apart) as apart
+        from (select path, trouble from watched_files where folder_id = watched_folders.id and trouble is not null order by id desc
+          limit 5) as apart) as apart
     from watched_folders
     join rubrics on rubrics.id = rubric_id
     join people on people.id = owner
@@ -26,7 +35,10 @@ export function listWatchedFolders(sql: Sql): Promise<WatchedFolderView[]> {
 }
 
 /** Adds a folder to watch; false where it is watched already. */
-export async function addWatchedFolder(sql: Sql, folder: { path: string, subfolders: boolean, rubric: string, after: 'remove' | 'move', owner: string }): Promise<boolean> {
+export async function addWatchedFolder(
+  sql: Sql,
+  folder: { path: string; subfolders: boolean; rubric: string; after: 'remove' | 'move'; owner: string },
+): Promise<boolean> {
   const added = await sql`
     insert into watched_folders (path, subfolders, rubric_id, after, owner)
     values (${folder.path}, ${folder.subfolders}, ${folder.rubric}, ${folder.after}, ${folder.owner})
@@ -44,16 +56,25 @@ export async function folderLookedInto(sql: Sql, id: string, trouble: string | n
   await sql`update watched_folders set trouble = ${trouble} where id = ${id} and trouble is distinct from ${trouble}`
 }
 
-export interface SeenFile { id: number, there: boolean, trouble: string | null }
+export interface SeenFile {
+  id: number
+  there: boolean
+  trouble: string | null
+}
 
 /** Whether this version of a file was seen before. */
 export async function seenFile(sql: Sql, folder: string, path: string, version: string): Promise<SeenFile | null> {
-  const [row] = await sql<SeenFile[]>`select id, there, trouble from watched_files where folder_id = ${folder} and path = ${path} and version = ${version}`
+  const [row] = await sql<
+    SeenFile[]
+  >`select id, there, trouble from watched_files where folder_id = ${folder} and path = ${path} and version = ${version}`
   return row ?? null
 }
 
 /** Notes that a file was taken into a batch, or set apart with a reason. */
-export async function noteFile(tx: Tx, file: { folder: string, path: string, version: string, sha256: string, batch: number | null, trouble: string | null }): Promise<number> {
+export async function noteFile(
+  tx: Tx,
+  file: { folder: string; path: string; version: string; sha256: string | null; batch: number | null; trouble: string | null },
+): Promise<number> {
   const [row] = await tx<{ id: number }[]>`
     insert into watched_files (folder_id, path, version, sha256, batch_id, trouble)
     values (${file.folder}, ${file.path}, ${file.version}, ${file.sha256}, ${file.batch}, ${file.trouble})

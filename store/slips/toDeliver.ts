@@ -3,7 +3,16 @@ import { FieldValue } from '../../core/model/ledger'
 import { LookupAnswers } from '../../core/model/lookup'
 import type { Sql } from '../database'
 
-export interface SlipToDeliver { id: number, document_id: number, edition: number, batch_id: number, destination_id: string, folder: string, people: string[], state: 'waiting' | 'delivered' | 'failed' }
+export interface SlipToDeliver {
+  id: number
+  document_id: number
+  edition: number
+  batch_id: number
+  destination_id: string
+  folder: string
+  people: string[]
+  state: 'waiting' | 'delivered' | 'failed'
+}
 
 export async function findSlip(sql: Sql, id: number): Promise<SlipToDeliver | null> {
   const [row] = await sql<SlipToDeliver[]>`
@@ -28,8 +37,10 @@ const Facts = z.object({
 /** The document of a slip, with the files of its edition. */
 export async function documentToDeliver(sql: Sql, { document_id: document, edition }: Pick<SlipToDeliver, 'document_id' | 'edition'>) {
   const [row] = await sql`
-    select documents.type, documents.position, documents.fields, documents.lookups, batches.name as batch, batch_id, people.name as indexed_by,
-      (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'media_type', media_type, 'bytes', bytes, 'sha256', sha256) order by id), '[]')
+    select documents.type, documents.position, documents.fields, documents.lookups, batches.name as batch, batch_id,
+      people.name as indexed_by,
+      (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'media_type', media_type, 'bytes', bytes, 'sha256', sha256)
+        order by id), '[]')
         from files where document_id = documents.id and edition = ${edition}) as files
     from documents
     join batches on batches.id = documents.batch_id
