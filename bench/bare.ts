@@ -5,9 +5,11 @@ import { promisify } from 'node:util'
 
 async function spread<T>(items: readonly T[], lanes: number, work: (item: T, lane: number) => Promise<unknown>): Promise<void> {
   let next = 0
-  await Promise.all(Array.from({ length: lanes }, async (_, lane) => {
-    while (next < items.length) await work(items[next++]!, lane)
-  }))
+  await Promise.all(
+    Array.from({ length: lanes }, async (_, lane) => {
+      while (next < items.length) await work(items[next++]!, lane)
+    }),
+  )
 }
 
 /** Seconds that decoding and one barcode pass take over these files, in as many processes as given. */
@@ -30,8 +32,11 @@ export async function bareExamine(files: readonly string[], processes: number): 
 /** Seconds that tesseract takes over these images as a plain process, one on every core. */
 export async function bareOcr(images: readonly string[], processes: number): Promise<number> {
   const begun = performance.now()
-  await spread(images, processes, image => promisify(execFile)('tesseract', [image, 'stdout', '-l', 'eng', '--dpi', '200', '--psm', '3', 'tsv'], {
-    env: { ...process.env, OMP_THREAD_LIMIT: '1' }, maxBuffer: 1 << 26,
-  }))
+  await spread(images, processes, image =>
+    promisify(execFile)('tesseract', [image, 'stdout', '-l', 'eng', '--dpi', '200', '--psm', '3', 'tsv'], {
+      env: { ...process.env, OMP_THREAD_LIMIT: '1' },
+      maxBuffer: 1 << 26,
+    }),
+  )
   return (performance.now() - begun) / 1000
 }

@@ -9,10 +9,15 @@ import { saysSo, symbologies, type Symbology } from './symbologies'
 
 const each = Number(process.argv[2] ?? 12)
 const line = (name: string, value: string, target: string) => console.log(`${name.padEnd(56)} ${value.padStart(16)}  ${target}`)
-const share = (part: number, of: number) => `${(100 * part / of).toFixed(1)} % of ${of}`
+const share = (part: number, of: number) => `${((100 * part) / of).toFixed(1)} % of ${of}`
 
-const ruleFor = (symbology: Symbology, { zone }: HardCode): BarcodeRule =>
-  ({ rule: 'barcode', formats: [symbology.format as BarcodeFormat], zone, side: 'any', sheet: 'keep' })
+const ruleFor = (symbology: Symbology, { zone }: HardCode): BarcodeRule => ({
+  rule: 'barcode',
+  formats: [symbology.format as BarcodeFormat],
+  zone,
+  side: 'any',
+  sheet: 'keep',
+})
 
 const sound = { read: 0, wrong: 0, outside: 0, all: 0 }
 const spoilt = { seen: 0, wrong: 0, read: 0, all: 0 }
@@ -55,6 +60,9 @@ for await (const { what, page } of codelessPages(pages)) {
   const { codes, unread } = await findCodes(page, dpi, [everything])
   if (codes.length + unread.length === 0) continue
   mistaken++
-  console.log(`  ${what}: ${[...codes.map(code => `${code.format} ${code.value}`), ...unread.map(one => `${one.x.toFixed(1)}, ${one.y.toFixed(1)}`)].join('; ')}`)
+  console.log(
+    `  ${what}: ` +
+      [...codes.map(code => `${code.format} ${code.value}`), ...unread.map(one => `${one.x.toFixed(1)}, ${one.y.toFixed(1)}`)].join('; '),
+  )
 }
 line('pages without a code on which one is seen', share(mistaken, pages), 'at most 1 %')

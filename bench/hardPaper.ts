@@ -4,7 +4,13 @@ import { Pile, wear } from '../standins/paper/pile'
 import { Random } from '../standins/paper/random'
 import type { Stack, Wear } from '../standins/paper/stack'
 
-const papers: Wear['paper'][] = [[250, 249, 246], [228, 226, 220], [214, 212, 208], [240, 228, 200], [196, 194, 190]]
+const papers: Wear['paper'][] = [
+  [250, 249, 246],
+  [228, 226, 220],
+  [214, 212, 208],
+  [240, 228, 200],
+  [196, 194, 190],
+]
 
 function prose(random: Random, bold: boolean): Drawing {
   const page = new Drawing()
@@ -14,9 +20,19 @@ function prose(random: Random, bold: boolean): Drawing {
 }
 
 /** What a person might leave on an otherwise empty back. */
-const faint: ((random: Random) => { drawing: Drawing | null, pencil: Wear['pencil'] })[] = [
-  random => ({ drawing: null, pencil: { x: random.between(25, 140), y: random.between(30, 270), text: random.pick(['seen, ok', 'copy to HM', '14/3', 'ask Edda', 'v. late']) } }),
-  random => ({ drawing: new Drawing().text(105, 285, String(random.whole(2, 48)), { font: fonts.serif, size: 9, anchor: 'middle' }), pencil: null }),
+const faint: ((random: Random) => { drawing: Drawing | null; pencil: Wear['pencil'] })[] = [
+  random => ({
+    drawing: null,
+    pencil: {
+      x: random.between(25, 140),
+      y: random.between(30, 270),
+      text: random.pick(['seen, ok', 'copy to HM', '14/3', 'ask Edda', 'v. late']),
+    },
+  }),
+  random => ({
+    drawing: new Drawing().text(105, 285, String(random.whole(2, 48)), { font: fonts.serif, size: 9, anchor: 'middle' }),
+    pencil: null,
+  }),
   random => ({ drawing: new Drawing().text(random.between(30, 150), random.between(40, 250), '7', { size: 7 }), pencil: null }),
   random => ({ drawing: new Drawing().path(`M 40 ${random.between(60, 240)} l 34 -6`, { stroke: '#6f6d72', line: 0.35 }), pencil: null }),
 ]
@@ -31,10 +47,17 @@ export function hardBacks(sheets: number): Stack {
   pile.begin('hard', {})
   for (let sheet = 0; sheet < sheets; sheet++) {
     const worn = wear(random, sheet % 3 === 0 ? { x: random.between(30, 180), level: random.whole(140, 200) } : null, sheet % 4 === 0)
-    const hard = (side: Wear): Wear => ({ ...side, paper: papers[sheet % papers.length]!, seeThrough: random.between(0.08, 0.22), specks: random.whole(20, 60) })
+    const hard = (side: Wear): Wear => ({
+      ...side,
+      paper: papers[sheet % papers.length]!,
+      seeThrough: random.between(0.08, 0.22),
+      specks: random.whole(20, 60),
+    })
     const left = sheet % 3 === 2 ? faint[Math.floor(sheet / 3) % faint.length]!(random) : null
     pile.lay({
-      front: prose(random, sheet % 2 === 0), back: left?.drawing ?? null, what: left ? 'faint' : 'blank',
+      front: prose(random, sheet % 2 === 0),
+      back: left?.drawing ?? null,
+      what: left ? 'faint' : 'blank',
       worn: { front: hard(worn.front), back: { ...hard(worn.back), pencil: left?.pencil ?? null } },
     })
   }

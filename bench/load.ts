@@ -3,7 +3,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { chromium } from '@playwright/test'
-import type { BatchDetail, DeviceChoice, RubricChoice } from '../core/model/views'
+import type { BatchDetail } from '../shared/views/batches'
+import type { DeviceChoice } from '../shared/views/devices'
+import type { RubricChoice } from '../shared/views/rubrics'
 import { build } from '../run/build'
 import { Product } from '../run/product'
 import { openDatabase } from '../store/database'
@@ -25,16 +27,22 @@ const run = await product.start()
 
 let cookie = ''
 async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const response = await fetch(run.app + path, { method, headers: { 'content-type': 'application/json', cookie }, body: body === undefined ? undefined : JSON.stringify(body) })
+  const response = await fetch(run.app + path, {
+    method,
+    headers: { 'content-type': 'application/json', cookie },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  })
   if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`)
   cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie
-  return await response.json() as T
+  return (await response.json()) as T
 }
 
 /** The processes that one started. */
 async function childrenOf(parent: number): Promise<number[]> {
   const all = (await readdir('/proc')).filter(name => /^\d+$/.test(name)).map(Number)
-  const parents = await Promise.all(all.map(async one => Number(/^PPid:\s+(\d+)/m.exec(await readFile(`/proc/${one}/status`, 'utf8').catch(() => ''))?.[1])))
+  const parents = await Promise.all(
+    all.map(async one => Number(/^PPid:\s+(\d+)/m.exec(await readFile(`/proc/${one}/status`, 'utf8').catch(() => ''))?.[1])),
+  )
   return all.filter((_, at) => parents[at] === parent)
 }
 
@@ -44,9 +52,20 @@ const rubric = (await ask<RubricChoice[]>('GET', '/api/rubrics')).find(one => on
 const device = (await ask<DeviceChoice[]>('GET', '/api/devices'))[0]!
 const form = (fields: Record<string, string>) => ({ method: 'POST', body: new URLSearchParams(fields), redirect: 'manual' as const })
 const stack = makeStack('mooring-permits', 1).sheets.length
-await fetch(`${run.standins['office-device-bench']}load`, form({ stack: 'mooring-permits', seed: '1', times: String(Math.ceil(sheets / stack)), from: String(Math.ceil(sheets / stack) * stack - sheets + 1) }))
+await fetch(
+  `${run.standins['office-device-bench']}load`,
+  form({
+    stack: 'mooring-permits',
+    seed: '1',
+    times: String(Math.ceil(sheets / stack)),
+    from: String(Math.ceil(sheets / stack) * stack - sheets + 1),
+  }),
+)
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+})
 const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
 await context.addCookies([{ name: cookie.split('=')[0]!, value: cookie.split('=')[1]!, url: run.app }])
 const page = await context.newPage()
@@ -71,23 +90,26 @@ await page.evaluate(`{
 }`)
 
 const sql = openDatabase(product.database!.url, 1)
-const memory: { worker: number, examiner: number }[] = []
+const memory: { worker: number; examiner: number }[] = []
 const begun = Date.now()
 for (;;) {
   const workers = (await product.processes()).filter(one => one.name.startsWith('worker'))
   const examiners = (await Promise.all(workers.map(one => childrenOf(one.pid)))).flat()
-  const most = async (all: number[]) => Math.max(...await Promise.all(all.map(residentMegabytes)), 0)
+  const most = async (all: number[]) => Math.max(...(await Promise.all(all.map(residentMegabytes))), 0)
   memory.push({ worker: await most(workers.map(one => one.pid)), examiner: await most(examiners) })
-  const [now] = await sql<{ state: string, sides: number, left: number }[]>`
-    select (select state from loads where batch_id = ${id}) as state, count(*)::int as sides, count(*) filter (where evidence is null and trouble is null)::int as left
+  const [now] = await sql<{ state: string; sides: number; left: number }[]>`
+    select (select state from loads where batch_id = ${id}) as state, count(*)::int as sides, count(*) filter (where evidence is null
+      and trouble is null)::int as left
     from pages where batch_id = ${id}`
   if (now!.state !== 'asked' && now!.state !== 'scanning' && now!.left === 0) break
   await pause(2000)
 }
 const minutes = (Date.now() - begun) / 60_000
-const arrived = await sql<{ position: number, at: number }[]>`select position, extract(epoch from received_at)::float8 * 1000 as at from pages where batch_id = ${id} order by position`
+const arrived = await sql<
+  { position: number; at: number }[]
+>`select position, extract(epoch from received_at)::float8 * 1000 as at from pages where batch_id = ${id} order by position`
 const shown = await page.evaluate<Record<string, number>>('window.shown')
-const waits = arrived.flatMap(one => shown[one.position] ? [(shown[one.position]! - one.at) / 1000] : [])
+const waits = arrived.flatMap(one => (shown[one.position] ? [(shown[one.position]! - one.at) / 1000] : []))
 const batch = await ask<BatchDetail>('GET', `/api/batches/${id}`)
 
 line(`sides of ${sheets} sheets that came in`, `${arrived.length}`, `${2 * sheets}`)
@@ -97,7 +119,7 @@ line('first thumbnail on the screen, seconds after its side came', waits[0]?.toF
 line(`  all ${waits.length} that were in sight: in the middle`, middle(waits).toFixed(2))
 line('  nine in ten within', middle(waits, 0.9).toFixed(2))
 line('memory of a worker and of its examining process, MB', '', 'flat')
-const tenths = Array.from({ length: 10 }, (_, at) => memory[Math.floor((at + 1) * memory.length / 10) - 1] ?? memory.at(-1)!)
+const tenths = Array.from({ length: 10 }, (_, at) => memory[Math.floor(((at + 1) * memory.length) / 10) - 1] ?? memory.at(-1)!)
 console.log(`    ${tenths.map(one => `${one.worker.toFixed(0)}+${one.examiner.toFixed(0)}`).join(' ')}`)
 
 await browser.close()

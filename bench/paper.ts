@@ -9,7 +9,10 @@ import { Pile, wear } from '../standins/paper/pile'
 import { Random } from '../standins/paper/random'
 import type { Stack } from '../standins/paper/stack'
 
-export interface DrawnSide { file: string, side: 'front' | 'back' }
+export interface DrawnSide {
+  file: string
+  side: 'front' | 'back'
+}
 
 /** Sheets of plain prose, one side printed from edge to edge of the text, as minutes and reports are. */
 export function fullPages(sheets: number): Stack {

@@ -17,7 +17,10 @@ const kept: string[] = []
 for (const { sheet, side, blank } of stack.truth.sides) {
   if (side !== 'back') continue
   const scanned = await scanSide(stack, sheet - 1, side, dpi, 'grey')
-  const { evidence } = await examinePage({ ...scanned, dpi }, rubric, { side, behind: async () => ({ ...await scanSide(stack, sheet - 1, 'front', dpi, 'grey'), dpi }) })
+  const { evidence } = await examinePage({ ...scanned, dpi }, rubric, {
+    side,
+    behind: async () => ({ ...(await scanSide(stack, sheet - 1, 'front', dpi, 'grey')), dpi }),
+  })
   if (blank) {
     blanks++
     if (evidence.blank) dropped++

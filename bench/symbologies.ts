@@ -23,13 +23,19 @@ const mixed = (random: Random) => `${upper(random, 2)}${digits(random, 6)}`
 /** With the check digit of GS1's numbers (GS1 General Specifications, 7.9). */
 function withCheck(body: string): string {
   const sum = [...body].reverse().reduce((total, digit, at) => total + Number(digit) * (at % 2 === 0 ? 3 : 1), 0)
-  return `${body}${(10 - sum % 10) % 10}`
+  return `${body}${(10 - (sum % 10)) % 10}`
 }
 
 /** A UPC-E as the EAN-13 that it stands for (GS1 General Specifications, 5.2.2.4.2). */
 function expanded(short: string): string {
   const [system, a, b, c, d, e, last] = [...short] as [string, string, string, string, string, string, string]
-  const body = '012'.includes(last) ? `${a}${b}${last}0000${c}${d}${e}` : last === '3' ? `${a}${b}${c}00000${d}${e}` : last === '4' ? `${a}${b}${c}${d}00000${e}` : `${a}${b}${c}${d}${e}0000${last}`
+  const body = '012'.includes(last)
+    ? `${a}${b}${last}0000${c}${d}${e}`
+    : last === '3'
+      ? `${a}${b}${c}00000${d}${e}`
+      : last === '4'
+        ? `${a}${b}${c}${d}00000${e}`
+        : `${a}${b}${c}${d}${e}0000${last}`
   return withCheck(`0${system}${body}`)
 }
 
@@ -72,11 +78,23 @@ export const symbologies: readonly Symbology[] = [
   { bcid: 'micropdf417', format: 'MicroPDF417', text: permit, ...bars },
   { bcid: 'azteccode', format: 'Aztec', text: random => `${permit(random)}/${upper(random, 8)}`, ...squares },
   { bcid: 'aztecrune', format: 'AztecRune', text: random => String(random.whole(0, 255)), says: text => text.padStart(3, '0'), ...squares },
-  { bcid: 'qrcode', format: 'QRCode', text: random => `LS/${digits(random, 8)}/2026-0${random.whole(1, 9)}-1${random.whole(0, 9)}`, ...squares },
+  {
+    bcid: 'qrcode',
+    format: 'QRCode',
+    text: random => `LS/${digits(random, 8)}/2026-0${random.whole(1, 9)}-1${random.whole(0, 9)}`,
+    ...squares,
+  },
   { bcid: 'microqrcode', format: 'MicroQRCode', text: random => digits(random, 8), ...squares },
   { bcid: 'rectangularmicroqrcode', format: 'RMQRCode', text: permit, options: { version: 'R11x59' }, ...squares },
   { bcid: 'datamatrix', format: 'DataMatrix', text: random => `${permit(random)}/${upper(random, 4)}`, ...squares },
-  { bcid: 'maxicode', format: 'MaxiCode', text: random => `${permit(random)} ${upper(random, 8)}`, options: { mode: 4 }, units: 1, module: [0.23, 0.25] },
+  {
+    bcid: 'maxicode',
+    format: 'MaxiCode',
+    text: random => `${permit(random)} ${upper(random, 8)}`,
+    options: { mode: 4 },
+    units: 1,
+    module: [0.23, 0.25],
+  },
 ]
 
 /** Whether a value is what the symbol says; its check character may be read along. */

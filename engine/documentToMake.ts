@@ -1,3 +1,4 @@
+import { localIso } from '../core/fields/dates'
 import type { LedgerDocument } from '../core/model/ledger'
 import { typeOf, type Rubric } from '../core/model/rubric'
 import { renderText, type NameContext } from '../core/name/template'
@@ -15,6 +16,8 @@ export interface DocumentFacts {
   /** Named groups of the barcode; a file name may ask for one that is no field. */
   barcode: Record<string, string>
   created: Date
+  /** The office's, by which the name's date is told: an IANA name. */
+  timeZone: string
   pages: readonly PageToMake[]
   protect?: string | null
 }
@@ -30,14 +33,17 @@ export function documentToMake(facts: DocumentFacts): DocumentToMake {
     batch: facts.batch,
     seq: facts.document,
     pages: facts.pages.length,
-    date: facts.created.toISOString().slice(0, 10),
+    date: localIso(facts.created, facts.timeZone).slice(0, 10),
     values: { ...facts.barcode, ...values },
   }
   const stamp = clean.stamp
   return {
     name,
     layout: {
-      card: clean.card, paper: scan.paper, percent: scan.percent, place: stamp?.place ?? 'bottom-right',
+      card: clean.card,
+      paper: scan.paper,
+      percent: scan.percent,
+      place: stamp?.place ?? 'bottom-right',
       stamp: stamp ? page => renderText(stamp.text, name, page) : null,
     },
     title: [type?.label ?? facts.rubric.name, heading].filter(Boolean).join(' '),

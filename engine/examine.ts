@@ -14,13 +14,23 @@ import { inGrey, type PageImage } from './pageImage'
 import { prepared, type Half } from './prepare'
 
 /** A page after examination: its evidence, and its upright, straight image in the rubric's colour mode; `ink` where that is mono. */
-export interface Examined { evidence: PageEvidence, page: PageImage, ink: Bitmap | null, dpi: number }
+export interface Examined {
+  evidence: PageEvidence
+  page: PageImage
+  ink: Bitmap | null
+  dpi: number
+}
 
 /**
  * Which side this is. `turned` by a person, clockwise, besides what the rubric says. `behind` gives the other side of
  * the sheet, as it was scanned, where that is known; it is asked for only where see-through is in question.
  */
-export interface WhichSide { side: 'front' | 'back', half?: Half, turned?: QuarterTurn, behind?: () => Promise<PageImage | null> }
+export interface WhichSide {
+  side: 'front' | 'back'
+  half?: Half
+  turned?: QuarterTurn
+  behind?: () => Promise<PageImage | null>
+}
 
 const leastTurn = 0.05
 
@@ -28,21 +38,27 @@ const leastTurn = 0.05
  * One side, from pixels to evidence: clean-up, turn, ink, skew, mono, barcodes.
  * @param image as it was scanned
  */
-export async function examinePage(image: PageImage, rubric: Rubric, { side, half = null, turned = 0, behind }: WhichSide): Promise<Examined> {
+export async function examinePage(
+  image: PageImage,
+  rubric: Rubric,
+  { side, half = null, turned = 0, behind }: WhichSide,
+): Promise<Examined> {
   const dpi = image.dpi ?? rubric.scan.dpi
   const ready = prepared(turn(image, fixedTurn(rubric, side)), rubric, half, dpi)
   const { maxInk } = rubric.clean.blank
   const alone = inkOf(ready, rubric, dpi)
   const other = alone.ink > maxInk && alone.faint && behind ? await behind() : null
-  const found = other ? inkOf(ready, rubric, dpi, inGrey(prepared(turn(other, fixedTurn(rubric, opposite[side])), rubric, null, dpi))) : alone
+  const found = other
+    ? inkOf(ready, rubric, dpi, inGrey(prepared(turn(other, fixedTurn(rubric, opposite[side])), rubric, null, dpi)))
+    : alone
   const direction = found.ink > maxInk && rubric.clean.rotate === 'upright' ? await textDirection(inGrey({ ...found.page, dpi }), dpi) : 0
   const edges = edgesOf(rubric, dpi)
-  const upright = withinEdges(turnSide(found, (direction + turned) % 360 as QuarterTurn), edges)
+  const upright = withinEdges(turnSide(found, ((direction + turned) % 360) as QuarterTurn), edges)
   const blank = upright.ink <= maxInk
   const skewDeg = blank || !rubric.clean.deskew ? 0 : findSkew(upright.content, dpi)
   const straight = withoutEdges(straightened(upright, skewDeg), edges)
   const grey = inGrey({ ...straight.page, dpi })
-  const ink = straight.mode !== 'mono' ? null : straight.bitmap ?? monoOf(grey, rubric, dpi)
+  const ink = straight.mode !== 'mono' ? null : (straight.bitmap ?? monoOf(grey, rubric, dpi))
   const rules = rubric.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode' && looksAt(rule, side))
   const codes = blank ? { codes: [], unread: [] } : await codesOn(grey, dpi, rules, rubric.read.languages)
   const page: PageImage = ink ? { ...(straight.bitmap ? grey : greyFromBitmap(ink)), channels: 1, dpi } : { ...straight.page, dpi }
@@ -56,7 +72,12 @@ export async function examinePage(image: PageImage, rubric: Rubric, { side, half
 }
 
 /** Codes where the rules look; what stands beside one that does not read is read as text, for a person to choose from. */
-export async function codesOn(page: Grey, dpi: number, rules: readonly BarcodeRule[], languages: readonly string[]): Promise<Pick<PageEvidence, 'codes' | 'unread'>> {
+export async function codesOn(
+  page: Grey,
+  dpi: number,
+  rules: readonly BarcodeRule[],
+  languages: readonly string[],
+): Promise<Pick<PageEvidence, 'codes' | 'unread'>> {
   const { codes, unread } = await findCodes(page, dpi, rules)
   const spots: PageEvidence['unread'] = []
   for (const spot of unread) spots.push({ ...spot, beside: await textBeside(page, spot, dpi, languages) })
@@ -66,7 +87,14 @@ export async function codesOn(page: Grey, dpi: number, rules: readonly BarcodeRu
 type Channels = Omit<PageImage, 'dpi'>
 
 /** A side on its way through examination; `bitmap` where the scan itself has only black and white. */
-interface Side { page: Channels, mode: 'mono' | 'grey' | 'colour', bitmap: Bitmap | null, content: Bitmap, ink: number, faint: boolean }
+interface Side {
+  page: Channels
+  mode: 'mono' | 'grey' | 'colour'
+  bitmap: Bitmap | null
+  content: Bitmap
+  ink: number
+  faint: boolean
+}
 
 const opposite = { front: 'back', back: 'front' } as const
 
@@ -80,11 +108,22 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | nu
   const page: Channels = mode === 'colour' ? scanned : { ...grey, channels: 1 }
   return {
     page: dirt ? paintedOver(page, dirt, paperOf(page)) : page,
-    mode, bitmap: bitmap && dirt ? inkWithout(bitmap, dirt) : bitmap, content, ink, faint,
+    mode,
+    bitmap: bitmap && dirt ? inkWithout(bitmap, dirt) : bitmap,
+    content,
+    ink,
+    faint,
   }
 }
 
-function edgesOf({ clean: { eraseEdges: { unit, ...edges } } }: Rubric, dpi: number): Edges | null {
+function edgesOf(
+  {
+    clean: {
+      eraseEdges: { unit, ...edges },
+    },
+  }: Rubric,
+  dpi: number,
+): Edges | null {
   const pixels = unit === 'in' ? dpi : dpi / 25.4
   const { top, right, bottom, left } = edges
   return top || right || bottom || left ? { top: top * pixels, right: right * pixels, bottom: bottom * pixels, left: left * pixels } : null
@@ -112,7 +151,12 @@ export type QuarterTurn = 0 | 90 | 180 | 270
 function turnSide(side: Side, degrees: QuarterTurn): Side {
   if (degrees === 0) return side
   const turnedBitmap = (bitmap: Bitmap): Bitmap => quarterTurn({ ...bitmap, channels: 1 }, degrees)
-  return { ...side, page: quarterTurn(side.page, degrees), bitmap: side.bitmap && turnedBitmap(side.bitmap), content: turnedBitmap(side.content) }
+  return {
+    ...side,
+    page: quarterTurn(side.page, degrees),
+    bitmap: side.bitmap && turnedBitmap(side.bitmap),
+    content: turnedBitmap(side.content),
+  }
 }
 
 function straightened(side: Side, degrees: number): Side {

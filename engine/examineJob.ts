@@ -15,7 +15,10 @@ export const ExamineJob = z.object({
   /** The page of an opened book that is wanted; null takes the whole side. */
   half: z.enum(['left', 'right']).nullable().default(null),
   /** Where the other side of the sheet is, if it is known. */
-  behind: z.object({ file: z.string(), page: z.int().min(1) }).nullable().default(null),
+  behind: z
+    .object({ file: z.string(), page: z.int().min(1) })
+    .nullable()
+    .default(null),
   /** By how much a person turned it, clockwise, besides what the rubric says. */
   turned: z.literal([0, 90, 180, 270]).default(0),
   rubric: Rubric,
@@ -25,11 +28,28 @@ export const ExamineJob = z.object({
 export type ExamineJob = z.input<typeof ExamineJob>
 
 /** And a third: what other rules would see on a page that was examined already. */
-export const CodesJob = z.object({ id: z.int(), codes: z.string(), side: z.enum(['front', 'back']), dpi: z.number(), rules: z.array(BarcodeRule), languages: z.array(z.string()) })
+export const CodesJob = z.object({
+  id: z.int(),
+  codes: z.string(),
+  side: z.enum(['front', 'back']),
+  dpi: z.number(),
+  rules: z.array(BarcodeRule),
+  languages: z.array(z.string()),
+})
 export type CodesJob = z.input<typeof CodesJob>
 
-/** And a fourth: a thumbnail of a file's first page as it was scanned, for somebody who waits for it. */
-export const PictureJob = z.object({ id: z.int(), picture: z.string(), dpi: z.number(), folder: z.string() })
+/**
+ * And a fourth: a picture of a file's page for somebody who waits for it. As a `thumbnail`; as it was `scanned`, no wider
+ * than a screen; or, of a page that is kept, as it can be `shown` in a browser.
+ */
+export const PictureJob = z.object({
+  id: z.int(),
+  picture: z.string(),
+  page: z.int().min(1),
+  dpi: z.number(),
+  as: z.enum(['thumbnail', 'scanned', 'shown']),
+  folder: z.string(),
+})
 export type PictureJob = z.infer<typeof PictureJob>
 
 export const ExamineReply = z.discriminatedUnion('outcome', [
@@ -47,7 +67,7 @@ export const ExamineReply = z.discriminatedUnion('outcome', [
   /** `wide`: pages that are wider than high, from 1, where they were asked for. */
   z.object({ id: z.int(), outcome: z.literal('counted'), pages: z.int(), wide: z.array(z.int()) }),
   z.object({ id: z.int(), outcome: z.literal('codes'), codes: z.array(ReadCode), unread: z.array(UnreadCode) }),
-  z.object({ id: z.int(), outcome: z.literal('pictured'), thumbnail: z.string() }),
+  z.object({ id: z.int(), outcome: z.literal('pictured'), file: z.string(), mediaType: z.enum(['image/webp', 'image/jpeg', 'image/png']) }),
   /** The input's fault: trying again would not help. */
   z.object({ id: z.int(), outcome: z.literal('unreadable'), why: z.string() }),
   /** Ours, or the machine's. */

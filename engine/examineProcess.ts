@@ -6,7 +6,7 @@ import { Rubric } from '../core/model/rubric'
 import { looksAt } from '../core/split/barcodeRule'
 import { CodesJob, CountJob, ExamineJob, PictureJob, type ExamineReply } from './examineJob'
 import { codesOn, examinePage } from './examine'
-import { encodeThumbnail } from './images'
+import { pictureOf } from './pictures'
 import { inGrey } from './pageImage'
 import { writePageFiles } from './pageFiles'
 import type { PageImage } from './pageImage'
@@ -24,8 +24,14 @@ async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> 
   const examined = await examinePage(image, rubric, { ...job, behind: () => otherSide(job) })
   const files = await writePageFiles(examined, job.folder)
   return {
-    id: job.id, outcome: 'examined', evidence: examined.evidence, mono: examined.ink !== null,
-    colour: examined.ink ? 'mono' : examined.page.channels === 1 ? 'grey' : 'colour', bornDigital: words !== null, words, files,
+    id: job.id,
+    outcome: 'examined',
+    evidence: examined.evidence,
+    mono: examined.ink !== null,
+    colour: examined.ink ? 'mono' : examined.page.channels === 1 ? 'grey' : 'colour',
+    bornDigital: words !== null,
+    words,
+    files,
   }
 }
 
@@ -49,7 +55,11 @@ async function wordsOf(source: Source, { page, half, turned, rubric }: z.output<
 /** A rubric that cleans nothing: what no scanner touched is neither askew nor dirty. */
 function asItIs(rubric: Rubric): Rubric {
   const { blank, mono } = rubric.clean
-  return { ...rubric, scan: { ...rubric.scan, lighten: 0, contrast: 0, sharpness: 0 }, clean: Rubric.shape.clean.parse({ blank, mono, deskew: false }) }
+  return {
+    ...rubric,
+    scan: { ...rubric.scan, lighten: 0, contrast: 0, sharpness: 0 },
+    clean: Rubric.shape.clean.parse({ blank, mono, deskew: false }),
+  }
 }
 
 async function count({ id, count: file, wide }: CountJob): Promise<ExamineReply> {
@@ -59,22 +69,32 @@ async function count({ id, count: file, wide }: CountJob): Promise<ExamineReply>
 
 async function codes({ id, codes: file, side, dpi, rules, languages }: z.output<typeof CodesJob>): Promise<ExamineReply> {
   const page = inGrey(await decodePage(await openSource(file), 1, dpi, false))
-  return { id, outcome: 'codes', ...await codesOn(page, dpi, rules.filter(rule => looksAt(rule, side)), languages) }
+  return {
+    id,
+    outcome: 'codes',
+    ...(await codesOn(
+      page,
+      dpi,
+      rules.filter(rule => looksAt(rule, side)),
+      languages,
+    )),
+  }
 }
 
-async function picture({ id, picture: file, dpi, folder }: PictureJob): Promise<ExamineReply> {
-  const thumbnail = join(folder, 'thumbnail.webp')
-  await writeFile(thumbnail, await encodeThumbnail(await decodePage(await openSource(file), 1, dpi, true)))
-  return { id, outcome: 'pictured', thumbnail }
+async function picture({ id, picture: file, page, dpi, as, folder }: PictureJob): Promise<ExamineReply> {
+  const { bytes, mediaType } = await pictureOf(file, page, dpi, as)
+  const made = join(folder, 'picture')
+  await writeFile(made, bytes)
+  return { id, outcome: 'pictured', file: made, mediaType }
 }
 
 /** What went wrong as a reply: the input's fault, or ours. */
 function faultOf(id: number, error: unknown): ExamineReply {
   if (error instanceof UnreadableError) return { id, outcome: 'unreadable', why: error.message }
-  return { id, outcome: 'failed', error: error instanceof Error ? error.stack ?? error.message : String(error) }
+  return { id, outcome: 'failed', error: error instanceof Error ? (error.stack ?? error.message) : String(error) }
 }
 
-process.on('message', (message) => {
+process.on('message', message => {
   const job = z.union([CountJob, PictureJob, CodesJob, ExamineJob]).parse(message)
   const work = 'count' in job ? count(job) : 'picture' in job ? picture(job) : 'codes' in job ? codes(job) : examine(job)
   void work.catch((error: unknown) => faultOf(job.id, error)).then(reply => process.send?.(reply))

@@ -5,9 +5,14 @@ import { ExamineReply, type CodesJob, type CountJob, type ExamineJob, type Pictu
 type Request = Omit<ExamineJob, 'id'>
 type Reply<Outcome extends ExamineReply['outcome']> = Extract<ExamineReply, { outcome: Outcome | 'unreadable' | 'failed' }>
 type Job = ExamineJob | CountJob | CodesJob | PictureJob
-interface Waiting { job: Job, resolve: (reply: ExamineReply) => void, retried: boolean }
+interface Waiting {
+  job: Job
+  resolve: (reply: ExamineReply) => void
+  retried: boolean
+}
 
-const entry = fileURLToPath(new URL('./examineProcess.ts', import.meta.url))
+/** Where the process starts; a bundle that has us in it names it. */
+const ownEntry = fileURLToPath(new URL('./examineProcess.ts', import.meta.url))
 const secondsPerPage = 90
 const heapMegabytes = 1536
 
@@ -17,7 +22,11 @@ class Examiner {
   private current: Waiting | null = null
   private timer: NodeJS.Timeout | undefined
 
-  constructor(private readonly next: () => Waiting | undefined, private readonly again: (waiting: Waiting) => void) {}
+  constructor(
+    private readonly next: () => Waiting | undefined,
+    private readonly again: (waiting: Waiting) => void,
+    private readonly entry: string,
+  ) {}
 
   get idle(): boolean {
     return this.current === null
@@ -39,7 +48,7 @@ class Examiner {
   /** Starts its process, where there is none yet. */
   start(): ChildProcess {
     if (this.child) return this.child
-    const child = fork(entry, { execArgv: ['--import', 'tsx', `--max-old-space-size=${heapMegabytes}`], serialization: 'advanced' })
+    const child = fork(this.entry, { execArgv: ['--import', 'tsx', `--max-old-space-size=${heapMegabytes}`], serialization: 'advanced' })
     child.on('message', message => this.finish(ExamineReply.parse(message)))
     child.on('exit', () => {
       if (this.child === child) this.child = null
@@ -64,7 +73,11 @@ class Examiner {
     clearTimeout(this.timer)
     this.current = null
     if (waiting.retried) {
-      waiting.resolve({ id: waiting.job.id, outcome: 'unreadable', why: `Decoding this ended the decoder or took longer than ${secondsPerPage} seconds, twice; scan or export it again.` })
+      waiting.resolve({
+        id: waiting.job.id,
+        outcome: 'unreadable',
+        why: `Decoding this ended the decoder or took longer than ${secondsPerPage} seconds, twice; scan or export it again.`,
+      })
     } else {
       this.again({ ...waiting, retried: true })
     }
@@ -85,11 +98,16 @@ export class Examiners {
   private readonly examiners: Examiner[]
   private lastId = 0
 
-  constructor(count: number) {
-    this.examiners = Array.from({ length: count }, () => new Examiner(
-      () => this.queue.shift(),
-      waiting => this.queue.unshift(waiting),
-    ))
+  constructor(count: number, entry = ownEntry) {
+    this.examiners = Array.from(
+      { length: count },
+      () =>
+        new Examiner(
+          () => this.queue.shift(),
+          waiting => this.queue.unshift(waiting),
+          entry,
+        ),
+    )
   }
 
   /** Starts the processes now, so that the first page need not wait for one. */
@@ -111,13 +129,13 @@ export class Examiners {
     return this.ask(id => ({ ...asked, id, codes: file })) as Promise<Reply<'codes'>>
   }
 
-  /** A thumbnail of a file's first page as it was scanned, in `folder`. */
-  picture(file: string, dpi: number, folder: string): Promise<Reply<'pictured'>> {
-    return this.ask(id => ({ id, picture: file, dpi, folder })) as Promise<Reply<'pictured'>>
+  /** A picture of a file's page, as a file in `folder`. */
+  picture(file: string, asked: { page: number; dpi: number; as: PictureJob['as'] }, folder: string): Promise<Reply<'pictured'>> {
+    return this.ask(id => ({ ...asked, id, picture: file, folder })) as Promise<Reply<'pictured'>>
   }
 
   private ask(jobOf: (id: number) => Job): Promise<ExamineReply> {
-    return new Promise((resolve) => {
+    return new Promise(resolve => {
       const job = jobOf(++this.lastId)
       // Whoever counts pages holds up a device, and whoever wants a picture a person; whoever examines does not.
       this.queue['count' in job || 'picture' in job ? 'unshift' : 'push']({ job, resolve, retried: false })

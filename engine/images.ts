@@ -13,8 +13,10 @@ export async function imageInfo(file: string): Promise<{ pages: number }> {
 }
 
 /** Width and height of one page as it is shown, in pixels. */
-export async function imageSize(file: string, page: number): Promise<{ width: number, height: number }> {
-  const { autoOrient: { width, height } } = await sharp(file, { ...openOptions, page: page - 1 }).metadata()
+export async function imageSize(file: string, page: number): Promise<{ width: number; height: number }> {
+  const {
+    autoOrient: { width, height },
+  } = await sharp(file, { ...openOptions, page: page - 1 }).metadata()
   return { width, height }
 }
 
@@ -25,10 +27,12 @@ export async function imageSize(file: string, page: number): Promise<{ width: nu
  */
 export async function decodeImage(file: string, page: number): Promise<PageImage> {
   const source = sharp(file, { ...openOptions, page: page - 1 })
-  const { density, isPalette, channels = 3, space } = await source.metadata()
+  const { density, isPalette, channels, space } = await source.metadata()
   const grey = !isPalette && (channels <= 2 || space === 'b-w')
   const pipeline = source.rotate().flatten({ background: '#ffffff' })
-  const { data, info } = await (grey ? pipeline.toColourspace('b-w').extractChannel(0) : pipeline.toColourspace('srgb')).raw().toBuffer({ resolveWithObject: true })
+  const { data, info } = await (grey ? pipeline.toColourspace('b-w').extractChannel(0) : pipeline.toColourspace('srgb'))
+    .raw()
+    .toBuffer({ resolveWithObject: true })
   if (info.channels !== 1 && info.channels !== 3) throw new Error(`An image with ${info.channels} channels cannot be taken.`)
   // Cameras and screens write 72 or 96 without meaning it; no scanner does.
   const dpi = density && density >= 75 && density !== 96 ? density : null
@@ -77,7 +81,7 @@ export function encodeThumbnail(image: PageImage, width = 240): Promise<Buffer> 
 }
 
 /** What a browser can show of a page's file: a JPEG as it is, a TIFF as PNG. */
-export async function viewable(file: Buffer): Promise<{ bytes: Buffer, mediaType: 'image/jpeg' | 'image/png' }> {
+export async function viewable(file: Buffer): Promise<{ bytes: Buffer; mediaType: 'image/jpeg' | 'image/png' }> {
   if (file[0] === 0xff) return { bytes: file, mediaType: 'image/jpeg' }
   return { bytes: await sharp(file, openOptions).toColourspace('b-w').png({ compressionLevel: 3 }).toBuffer(), mediaType: 'image/png' }
 }

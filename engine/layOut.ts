@@ -26,7 +26,13 @@ export interface Layout {
 
 /** Inches. */
 const papers: Record<Rubric['scan']['paper'], [number, number]> = {
-  auto: [8.27, 11.69], A3: [11.69, 16.54], A4: [8.27, 11.69], A5: [5.83, 8.27], letter: [8.5, 11], legal: [8.5, 14], ledger: [11, 17],
+  auto: [8.27, 11.69],
+  A3: [11.69, 16.54],
+  A4: [8.27, 11.69],
+  A5: [5.83, 8.27],
+  letter: [8.5, 11],
+  legal: [8.5, 14],
+  ledger: [11, 17],
 }
 const cardMargin = 0.12
 const stampMargin = 0.3
@@ -35,8 +41,11 @@ const stampPoints = 9
 /** Pages as they stand in the document's files: cards put together, stamped, reduced or enlarged. Writes into the folder. */
 export async function laidOut(pages: readonly PageToMake[], layout: Layout, folder: string): Promise<PageToMake[]> {
   let laid = layout.card ? await cards(pages, layout, folder) : [...pages]
-  if (layout.stamp) laid = await Promise.all(laid.map((page, at) => stamped(page, layout.stamp!(at + 1), layout.place, join(folder, `stamped-${at}`))))
-  return layout.percent === 100 ? laid : Promise.all(laid.map((page, at) => scaled(page, layout.percent / 100, join(folder, `scaled-${at}`))))
+  if (layout.stamp)
+    laid = await Promise.all(laid.map((page, at) => stamped(page, layout.stamp!(at + 1), layout.place, join(folder, `stamped-${at}`))))
+  return layout.percent === 100
+    ? laid
+    : Promise.all(laid.map((page, at) => scaled(page, layout.percent / 100, join(folder, `scaled-${at}`))))
 }
 
 async function cards(pages: readonly PageToMake[], layout: Layout, folder: string): Promise<PageToMake[]> {
@@ -66,7 +75,15 @@ async function card(sides: readonly PageToMake[], layout: Layout, path: string):
     layOnto(page, cutOut(picture, area), left, top)
     words.push(...moved(sides[at]!.words, area, left, top, dpi, words.length))
   })
-  return { ...await written(page, sides.every(side => side.mono), dpi, path), words }
+  return {
+    ...(await written(
+      page,
+      sides.every(side => side.mono),
+      dpi,
+      path,
+    )),
+    words,
+  }
 }
 
 /** Words of a part of a page that was put elsewhere; lines are numbered behind those before. */
@@ -82,17 +99,33 @@ async function stamped(page: PageToMake, text: string, place: Layout['place'], p
   const top = place.startsWith('top') ? margin : picture.height - margin - stamp.height
   layOnto(picture, stamp, left, top)
   const word: Word = {
-    text, x: left / page.dpi, y: top / page.dpi, width: stamp.width / page.dpi, height: stamp.height / page.dpi, confidence: 1,
+    text,
+    x: left / page.dpi,
+    y: top / page.dpi,
+    width: stamp.width / page.dpi,
+    height: stamp.height / page.dpi,
+    confidence: 1,
     line: Math.max(-1, ...page.words.map(({ line }) => line)) + 1,
   }
-  return { ...await written(picture, page.mono, page.dpi, path), sheet: page.sheet, words: [...page.words, word] }
+  return { ...(await written(picture, page.mono, page.dpi, path)), sheet: page.sheet, words: [...page.words, word] }
 }
 
 /** A line of text in black on white, one byte a pixel. */
 async function textPicture(text: string, dpi: number): Promise<PageImage> {
   const escaped = text.replace(/[&<>]/g, letter => `&#${letter.charCodeAt(0)};`)
-  const { data, info } = await sharp({ text: { text: `<span foreground="black" background="white">${escaped}</span>`, font: `sans ${stampPoints}`, dpi: Math.round(dpi), rgba: true } })
-    .flatten({ background: '#ffffff' }).toColourspace('b-w').extractChannel(0).raw().toBuffer({ resolveWithObject: true })
+  const { data, info } = await sharp({
+    text: {
+      text: `<span foreground="black" background="white">${escaped}</span>`,
+      font: `sans ${stampPoints}`,
+      dpi: Math.round(dpi),
+      rgba: true,
+    },
+  })
+    .flatten({ background: '#ffffff' })
+    .toColourspace('b-w')
+    .extractChannel(0)
+    .raw()
+    .toBuffer({ resolveWithObject: true })
   return { width: info.width, height: info.height, channels: 1, data, dpi }
 }
 
@@ -106,9 +139,21 @@ async function written(page: PageImage, mono: boolean, dpi: number, path: string
 async function scaled(page: PageToMake, factor: number, path: string): Promise<PageToMake> {
   const dpi = page.dpi / factor
   const file = `${path}.${page.mono ? 'tif' : 'jpg'}`
-  await writeFile(file, page.mono ? encodeG4(bitmapOf(await decodeImage(page.file, 1)), dpi) : withJpegDensity(await readFile(page.file), dpi))
+  await writeFile(
+    file,
+    page.mono ? encodeG4(bitmapOf(await decodeImage(page.file, 1)), dpi) : withJpegDensity(await readFile(page.file), dpi),
+  )
   return {
-    ...page, file, dpi, born: undefined,
-    words: page.words.map(word => ({ ...word, x: word.x * factor, y: word.y * factor, width: word.width * factor, height: word.height * factor })),
+    ...page,
+    file,
+    dpi,
+    born: undefined,
+    words: page.words.map(word => ({
+      ...word,
+      x: word.x * factor,
+      y: word.y * factor,
+      width: word.width * factor,
+      height: word.height * factor,
+    })),
   }
 }

@@ -10,11 +10,14 @@ import { laidOut } from './layOut'
 import { inTempFolder } from './tempFolder'
 
 /** Names of files that are given out already. */
-export interface Names { has: (name: string) => boolean, add: (name: string) => unknown }
+export interface Names {
+  has: (name: string) => boolean
+  add: (name: string) => unknown
+}
 
 /** Makes a document's files inside a folder, each under its template's name; a name already taken gets " (2)". */
 export async function makeFiles(specs: readonly FileSpec[], document: DocumentToMake, folder: string, names: Names): Promise<LedgerFile[]> {
-  return inTempFolder(async (work) => {
+  return inTempFolder(async work => {
     const pages = await laidOut(document.pages, document.layout, work)
     return makeAll(specs, { ...document, pages }, folder, names)
   })

@@ -19,7 +19,7 @@ export const pagesAtOnce = 6
  */
 export async function readPages(files: readonly string[], dpi: number, languages: readonly string[]): Promise<Word[][]> {
   if (files.length <= 1) return Promise.all(files.map(file => readTable(file, 1, dpi, languages).then(pages => pages[0]!)))
-  return inTempFolder(async (folder) => {
+  return inTempFolder(async folder => {
     const list = join(folder, 'pages.txt')
     await writeFile(list, `${files.join('\n')}\n`)
     try {
@@ -28,18 +28,22 @@ export async function readPages(files: readonly string[], dpi: number, languages
       if (!(error instanceof ToolError)) throw error
       // One of them brings tesseract down; the others need not go with it.
       const pages: Word[][] = []
-      for (const file of files) pages.push(...await readTable(file, 1, dpi, languages))
+      for (const file of files) pages.push(...(await readTable(file, 1, dpi, languages)))
       return pages
     }
   })
 }
 
 async function readTable(input: string, pages: number, dpi: number, languages: readonly string[]): Promise<Word[][]> {
-  const table = await runTool('tesseract', [input, 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '3', 'tsv'], {
-    seconds: 180 * pages,
-    memory: 3072,
-    env: { OMP_THREAD_LIMIT: '1' },
-  })
+  const table = await runTool(
+    'tesseract',
+    [input, 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '3', 'tsv'],
+    {
+      seconds: 180 * pages,
+      memory: 3072,
+      env: { OMP_THREAD_LIMIT: '1' },
+    },
+  )
   return parseTable(table.toString('utf8'), pages, dpi)
 }
 
@@ -53,7 +57,10 @@ const leastConfidence = 2
 export async function textDirection(page: Grey, dpi: number): Promise<0 | 90 | 180 | 270> {
   const pixmap = Buffer.concat([Buffer.from(`P5\n${page.width} ${page.height}\n255\n`), page.data])
   const words = await runTool('tesseract', ['stdin', 'stdout', '--dpi', String(Math.round(dpi)), '--psm', '0', '-l', 'osd'], {
-    input: pixmap, seconds: 60, memory: 3072, env: { OMP_THREAD_LIMIT: '1' },
+    input: pixmap,
+    seconds: 60,
+    memory: 3072,
+    env: { OMP_THREAD_LIMIT: '1' },
   }).catch((error: unknown) => {
     if (error instanceof ToolError && /too few characters/i.test(error.message)) return Buffer.alloc(0)
     throw error
@@ -71,11 +78,23 @@ const mostBeside = 6
 /** Lines of text around a place on a page that hold a digit: the number that is printed beside a code. */
 export async function textBeside(page: Grey, place: Box, dpi: number, languages: readonly string[]): Promise<string[]> {
   const room = besideInches
-  const part = crop(page, { x: (place.x - room) * dpi, y: (place.y - room) * dpi, width: (place.width + 2 * room) * dpi, height: (place.height + 2 * room) * dpi })
-  if (part.width < 16 || part.height < 16) return []
-  const table = await runTool('tesseract', ['stdin', 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '11', 'tsv'], {
-    input: Buffer.concat([Buffer.from(`P5\n${part.width} ${part.height}\n255\n`), part.data]), seconds: 30, memory: 3072, env: { OMP_THREAD_LIMIT: '1' },
+  const part = crop(page, {
+    x: (place.x - room) * dpi,
+    y: (place.y - room) * dpi,
+    width: (place.width + 2 * room) * dpi,
+    height: (place.height + 2 * room) * dpi,
   })
+  if (part.width < 16 || part.height < 16) return []
+  const table = await runTool(
+    'tesseract',
+    ['stdin', 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '11', 'tsv'],
+    {
+      input: Buffer.concat([Buffer.from(`P5\n${part.width} ${part.height}\n255\n`), part.data]),
+      seconds: 30,
+      memory: 3072,
+      env: { OMP_THREAD_LIMIT: '1' },
+    },
+  )
   const lines = linesOf(parseTable(table.toString('utf8'), 1, dpi)[0]!)
   const texts = lines.flatMap(line => [line.map(word => word.text).join(' '), ...line.map(word => word.text)])
   return [...new Set(texts)].filter(text => /\d/.test(text)).slice(0, mostBeside)
@@ -84,13 +103,22 @@ export async function textBeside(page: Grey, place: Box, dpi: number, languages:
 /** Languages that can be read on this machine. */
 export async function readableLanguages(): Promise<string[]> {
   const list = (await runTool('tesseract', ['--list-langs'], { seconds: 20 })).toString('utf8')
-  return list.split('\n').slice(1).map(line => line.trim()).filter(Boolean)
+  return list
+    .split('\n')
+    .slice(1)
+    .map(line => line.trim())
+    .filter(Boolean)
 }
 
 /** Words of tesseract's TSV (level 5), page by page. Lines, paragraphs and blocks are numbered in reading order. */
 function parseTable(table: string, count: number, dpi: number): Word[][] {
-  const pages = Array.from({ length: count }, () => ({ words: [] as Word[], lines: numbering(), paragraphs: numbering(), blocks: numbering() }))
-  const inches = (pixels: string) => Math.round(Number(pixels) / dpi * 1000) / 1000
+  const pages = Array.from({ length: count }, () => ({
+    words: [] as Word[],
+    lines: numbering(),
+    paragraphs: numbering(),
+    blocks: numbering(),
+  }))
+  const inches = (pixels: string) => Math.round((Number(pixels) / dpi) * 1000) / 1000
   for (const row of table.split('\n').slice(1)) {
     const [level, number, block = '', paragraph = '', line = '', , left, top, width, height, confidence, ...text] = row.split('\t')
     const word = text.join('\t').trim()
@@ -98,7 +126,10 @@ function parseTable(table: string, count: number, dpi: number): Word[][] {
     if (!page || level !== '5' || word === '' || !left || !top || !width || !height) continue
     page.words.push({
       text: word,
-      x: inches(left), y: inches(top), width: inches(width), height: inches(height),
+      x: inches(left),
+      y: inches(top),
+      width: inches(width),
+      height: inches(height),
       confidence: Math.max(0, Math.min(1, Number(confidence) / 100)),
       line: page.lines(`${block}.${paragraph}.${line}`),
       paragraph: page.paragraphs(`${block}.${paragraph}`),
@@ -111,7 +142,7 @@ function parseTable(table: string, count: number, dpi: number): Word[][] {
 /** Numbers names from 0, in the order in which they first come. */
 function numbering(): (name: string) => number {
   const known = new Map<string, number>()
-  return (name) => {
+  return name => {
     if (!known.has(name)) known.set(name, known.size)
     return known.get(name)!
   }

@@ -5,7 +5,10 @@ import { encodeJpeg, encodeThumbnail } from './images'
 import { encodeG4 } from './tiff'
 
 /** The files that stand for an examined page: what documents are made from, and what the ribbon shows. */
-export interface PageFiles { page: string, thumbnail: string }
+export interface PageFiles {
+  page: string
+  thumbnail: string
+}
 
 /** Writes a page's files into a folder: a CCITT G4 TIFF or a JPEG, and a WebP thumbnail. */
 export async function writePageFiles(examined: Examined, folder: string): Promise<PageFiles> {

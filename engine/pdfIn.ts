@@ -26,7 +26,9 @@ export async function pdfPages(file: string): Promise<number> {
 
 /** The resolution of the largest image on a page, or null where it has none. */
 async function imageDpi(file: string, page: number): Promise<number | null> {
-  const list = (await runTool('pdfimages', ['-list', '-f', String(page), '-l', String(page), file], { seconds: 20, memory: 1024 })).toString('utf8')
+  const list = (
+    await runTool('pdfimages', ['-list', '-f', String(page), '-l', String(page), file], { seconds: 20, memory: 1024 })
+  ).toString('utf8')
   let best = { area: 0, dpi: null as number | null }
   for (const line of list.split('\n').slice(2)) {
     const cells = line.trim().split(/\s+/)
@@ -39,7 +41,7 @@ async function imageDpi(file: string, page: number): Promise<number | null> {
 }
 
 /** Size of a page in points, as it is shown. */
-export async function pageSize(file: string, page: number): Promise<{ width: number, height: number }> {
+export async function pageSize(file: string, page: number): Promise<{ width: number; height: number }> {
   const text = (await runTool('pdfinfo', ['-f', String(page), '-l', String(page), file], { seconds: 20, memory: 1024 })).toString('utf8')
   const match = /size:\s+([\d.]+) x ([\d.]+)/.exec(text)
   const [width, height] = [Number(match?.[1] ?? 595), Number(match?.[2] ?? 842)]
@@ -52,10 +54,12 @@ export async function pageSize(file: string, page: number): Promise<{ width: num
  * @param page from 1
  */
 export async function decodePdfPage(file: string, page: number, fallbackDpi: number, colour: boolean): Promise<PageImage> {
-  const dpi = await imageDpi(file, page) ?? fallbackDpi
+  const dpi = (await imageDpi(file, page)) ?? fallbackDpi
   const { width, height } = await pageSize(file, page)
-  if ((width / 72 * dpi) * (height / 72 * dpi) > mostPixels) {
-    throw new PdfFault(`This page is ${Math.round(width / 72)} by ${Math.round(height / 72)} inches, too large at ${dpi} dpi; export it smaller.`)
+  if ((width / 72) * dpi * ((height / 72) * dpi) > mostPixels) {
+    throw new PdfFault(
+      `This page is ${Math.round(width / 72)} by ${Math.round(height / 72)} inches, too large at ${dpi} dpi; export it smaller.`,
+    )
   }
   const args = ['-r', String(dpi), '-f', String(page), '-l', String(page), ...(colour ? [] : ['-gray']), file]
   const pixels = await runTool('pdftoppm', args, { seconds: 60, memory: 3072 })

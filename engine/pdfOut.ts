@@ -11,7 +11,16 @@ import { letterWidth, makeWordsFont } from './wordsFont'
  * One page of a document to be made: its image file, the words on it, the sheet whose side it is, and the PDF page that
  * it was born as, where it never was paper.
  */
-export interface PageToMake { file: string, mono: boolean, widthPx: number, heightPx: number, dpi: number, words: readonly Word[], sheet?: number, born?: { file: string, page: number } }
+export interface PageToMake {
+  file: string
+  mono: boolean
+  widthPx: number
+  heightPx: number
+  dpi: number
+  words: readonly Word[]
+  sheet?: number
+  born?: { file: string; page: number }
+}
 
 export interface PdfOptions {
   title: string
@@ -28,14 +37,14 @@ export interface PdfOptions {
 interface PdfInternals {
   ref(data: Record<string, unknown>): { end(data?: Uint8Array): void }
   addContent(content: string): void
-  page: { fonts: Record<string, unknown>, xobjects: Record<string, unknown> }
+  page: { fonts: Record<string, unknown>; xobjects: Record<string, unknown> }
 }
 
 const number = (value: number) => String(Math.round(value * 1000) / 1000)
 // A fiftieth of a millimetre is enough for words that nobody sees.
 const short = (value: number) => String(Math.round(value * 20) / 20)
 
-async function imageObject(page: PageToMake): Promise<{ data: Uint8Array, dictionary: Record<string, unknown> }> {
+async function imageObject(page: PageToMake): Promise<{ data: Uint8Array; dictionary: Record<string, unknown> }> {
   const bytes = await readFile(page.file)
   const common = { Type: 'XObject', Subtype: 'Image', Width: page.widthPx, Height: page.heightPx }
   if (page.mono) {
@@ -43,13 +52,19 @@ async function imageObject(page: PageToMake): Promise<{ data: Uint8Array, dictio
     return {
       data: g4.data,
       dictionary: {
-        ...common, ColorSpace: 'DeviceGray', BitsPerComponent: 1, Filter: 'CCITTFaxDecode',
+        ...common,
+        ColorSpace: 'DeviceGray',
+        BitsPerComponent: 1,
+        Filter: 'CCITTFaxDecode',
         DecodeParms: { K: -1, Columns: g4.width, Rows: g4.height, BlackIs1: false },
         ...(g4.blackIsZero ? { Decode: [1, 0] } : {}),
       },
     }
   }
-  return { data: bytes, dictionary: { ...common, ColorSpace: jpegIsGrey(bytes) ? 'DeviceGray' : 'DeviceRGB', BitsPerComponent: 8, Filter: 'DCTDecode' } }
+  return {
+    data: bytes,
+    dictionary: { ...common, ColorSpace: jpegIsGrey(bytes) ? 'DeviceGray' : 'DeviceRGB', BitsPerComponent: 8, Filter: 'DCTDecode' },
+  }
 }
 
 /** Components in a JPEG's frame header (ITU-T T.81, B.2.2). */
@@ -69,11 +84,13 @@ function textLayer(words: readonly Word[], pageHeight: number): string {
   for (const word of words) {
     const size = Math.max(2, word.height * 72)
     const codes = Buffer.from(word.text, 'utf16le').swap16()
-    const natural = codes.length / 2 * letterWidth * size / 1000
+    const natural = ((codes.length / 2) * letterWidth * size) / 1000
     if (natural <= 0) continue
-    const stretch = word.width * 72 / natural * 100
+    const stretch = ((word.width * 72) / natural) * 100
     const baseline = pageHeight - (word.y + word.height * 0.82) * 72
-    lines.push(`/W ${short(size)} Tf ${short(stretch)} Tz 1 0 0 1 ${short(word.x * 72)} ${short(baseline)} Tm <${codes.toString('hex')}> Tj`)
+    lines.push(
+      `/W ${short(size)} Tf ${short(stretch)} Tz 1 0 0 1 ${short(word.x * 72)} ${short(baseline)} Tm <${codes.toString('hex')}> Tj`,
+    )
   }
   lines.push('ET')
   return lines.join('\n')
@@ -95,16 +112,36 @@ function wordsFont(pdf: PdfInternals): unknown {
   // Six letters and a plus name a font that is a subset.
   const name = 'RUBRIC+Words'
   const descriptor = plain({
-    Type: 'FontDescriptor', FontName: name, Flags: 4, FontBBox: [0, 0, letterWidth, 1000], ItalicAngle: 0, Ascent: 800, Descent: -200, CapHeight: 800, StemV: 0,
+    Type: 'FontDescriptor',
+    FontName: name,
+    Flags: 4,
+    FontBBox: [0, 0, letterWidth, 1000],
+    ItalicAngle: 0,
+    Ascent: 800,
+    Descent: -200,
+    CapHeight: 800,
+    StemV: 0,
     FontFile2: stream(file, { Length1: file.length }),
   })
   const glyphOfCode = Buffer.alloc(2 * 65536)
   for (let code = 0; code < 65536; code++) glyphOfCode[2 * code + 1] = 1
   const letters = plain({
-    Type: 'Font', Subtype: 'CIDFontType2', BaseFont: name, FontDescriptor: descriptor, DW: letterWidth, CIDToGIDMap: stream(glyphOfCode),
+    Type: 'Font',
+    Subtype: 'CIDFontType2',
+    BaseFont: name,
+    FontDescriptor: descriptor,
+    DW: letterWidth,
+    CIDToGIDMap: stream(glyphOfCode),
     CIDSystemInfo: { Registry: Buffer.from('Adobe'), Ordering: Buffer.from('Identity'), Supplement: 0 },
   })
-  return plain({ Type: 'Font', Subtype: 'Type0', BaseFont: name, Encoding: 'Identity-H', DescendantFonts: [letters], ToUnicode: stream(Buffer.from(toUnicode)) })
+  return plain({
+    Type: 'Font',
+    Subtype: 'Type0',
+    BaseFont: name,
+    Encoding: 'Identity-H',
+    DescendantFonts: [letters],
+    ToUnicode: stream(Buffer.from(toUnicode)),
+  })
 }
 
 const toUnicode = `/CIDInit /ProcSet findresource begin
@@ -131,7 +168,9 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
     pdfVersion: options.protect === null ? '1.7' : '1.7ext3',
     lang: options.language,
     displayTitle: true,
-    ...(options.protect === null ? {} : { userPassword: options.protect, permissions: { printing: 'highResolution' as const, copying: true, contentAccessibility: true } }),
+    ...(options.protect === null
+      ? {}
+      : { userPassword: options.protect, permissions: { printing: 'highResolution' as const, copying: true, contentAccessibility: true } }),
     ...(options.archival ? { subset: 'PDF/A-2b' as const } : {}),
     info: { Title: options.title, Creator: 'Rubricator', Producer: 'Rubricator', CreationDate: options.created },
   })
@@ -141,8 +180,8 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
   const pdf = document as unknown as PdfInternals
   const font = pages.some(page => page.words.length) ? wordsFont(pdf) : null
   for (const page of pages) {
-    const width = page.widthPx / page.dpi * 72
-    const height = page.heightPx / page.dpi * 72
+    const width = (page.widthPx / page.dpi) * 72
+    const height = (page.heightPx / page.dpi) * 72
     document.addPage({ size: [width, height], margin: 0 })
     const { data, dictionary } = await imageObject(page)
     const image = pdf.ref(dictionary)

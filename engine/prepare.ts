@@ -27,7 +27,8 @@ export function prepared(scanned: PageImage, rubric: Rubric, half: Half, dpi: nu
   if (clean.remove.includes('streaks')) page = withoutStreaks(page, findStreaks(page, dpi))
   if (scan.lighten !== 0 || scan.contrast !== 0) page = withTone(page, toneTable(scan.lighten, scan.contrast))
   page = sharpened(page, scan.sharpness)
-  if (page.channels === 3 && takesColoursOut(rubric)) page = { ...withColours(page, clean.dropout, clean.keepInk), channels: 1, dpi: page.dpi }
+  if (page.channels === 3 && takesColoursOut(rubric))
+    page = { ...withColours(page, clean.dropout, clean.keepInk), channels: 1, dpi: page.dpi }
   return page
 }
 

@@ -22,11 +22,16 @@ export function looksWhole(head: Uint8Array, tail: Uint8Array, size: number): bo
   const ends = (mark: string) => Buffer.from(tail).includes(mark, 0, 'latin1')
   switch (sniff(head)) {
     // ISO 32000-1, annex H: a reader accepts the mark anywhere in the last 1024 bytes.
-    case 'pdf': return ends('%%EOF')
-    case 'jpeg': return ends('\xff\xd9')
-    case 'png': return ends('IEND')
-    case 'webp': return size >= 8 + Buffer.from(head).readUInt32LE(4)
+    case 'pdf':
+      return ends('%%EOF')
+    case 'jpeg':
+      return ends('\xff\xd9')
+    case 'png':
+      return ends('IEND')
+    case 'webp':
+      return size >= 8 + Buffer.from(head).readUInt32LE(4)
     // TIFF has no end, and what is none of ours will never be.
-    default: return size > 0
+    default:
+      return size > 0
   }
 }

@@ -5,7 +5,11 @@ import { decodePdfPage, pageSize, PdfFault, pdfPages } from './pdfIn'
 import { sniff, type InputFormat } from './sniff'
 
 /** A file that was opened: its format and how many pages it has. */
-export interface Source { file: string, format: InputFormat, pages: number }
+export interface Source {
+  file: string
+  format: InputFormat
+  pages: number
+}
 
 const mostPages = 20_000
 
@@ -17,7 +21,10 @@ export async function openSource(file: string): Promise<Source> {
   const format = await formatOf(file)
   try {
     const pages = format === 'pdf' ? await pdfPages(file) : (await imageInfo(file)).pages
-    if (pages > mostPages) throw new UnreadableError(`The file says that it has ${pages} pages, more than the ${mostPages} that one file may have; split it up and take the parts in.`)
+    if (pages > mostPages)
+      throw new UnreadableError(
+        `The file says that it has ${pages} pages, more than the ${mostPages} that one file may have; split it up and take the parts in.`,
+      )
     return { file, format, pages }
   } catch (error) {
     throw unreadable(format, error)
@@ -40,16 +47,15 @@ async function formatOf(file: string): Promise<InputFormat> {
     throw new UnreadableError(`The file cannot be read (${(error as Error).message}).`, { cause: error })
   }
   const format = sniff(head)
-  if (!format) throw new UnreadableError('The file is none of PDF, TIFF, JPEG, PNG or WebP, whatever its name says; export it as one of these.')
+  if (!format)
+    throw new UnreadableError('The file is none of PDF, TIFF, JPEG, PNG or WebP, whatever its name says; export it as one of these.')
   return format
 }
 
 /** Decodes one page, from 1. @throws {UnreadableError} */
 export async function decodePage(source: Source, page: number, fallbackDpi: number, colour: boolean): Promise<PageImage> {
   try {
-    return source.format === 'pdf'
-      ? await decodePdfPage(source.file, page, fallbackDpi, colour)
-      : await decodeImage(source.file, page)
+    return source.format === 'pdf' ? await decodePdfPage(source.file, page, fallbackDpi, colour) : await decodeImage(source.file, page)
   } catch (error) {
     throw unreadable(source.format, error)
   }

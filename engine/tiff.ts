@@ -6,11 +6,27 @@ import { inTempFolder } from './tempFolder'
 import { runTool } from './tool'
 
 /** The CCITT G4 data of a one-strip TIFF. */
-export interface G4Image { width: number, height: number, blackIsZero: boolean, data: Uint8Array }
+export interface G4Image {
+  width: number
+  height: number
+  blackIsZero: boolean
+  data: Uint8Array
+}
 
 const tags = {
-  width: 256, height: 257, bits: 258, compression: 259, photometric: 262, fillOrder: 266, offsets: 273, samples: 277, rows: 278, counts: 279,
-  xResolution: 282, yResolution: 283, resolutionUnit: 296,
+  width: 256,
+  height: 257,
+  bits: 258,
+  compression: 259,
+  photometric: 262,
+  fillOrder: 266,
+  offsets: 273,
+  samples: 277,
+  rows: 278,
+  counts: 279,
+  xResolution: 282,
+  yResolution: 283,
+  resolutionUnit: 296,
 } as const
 
 // libvips counts in pixels a millimetre.
@@ -22,9 +38,18 @@ const resolution = (dpi: number) => ({ xres: dpi / 25.4, yres: dpi / 25.4, resol
 export function encodeG4(page: Bitmap, dpi: number): Buffer {
   const strip = encodeGroup4(page)
   const entries: [tag: number, type: 'short' | 'long' | 'rational', value: number][] = [
-    [tags.width, 'long', page.width], [tags.height, 'long', page.height], [tags.bits, 'short', 1], [tags.compression, 'short', 4],
-    [tags.photometric, 'short', 0], [tags.offsets, 'long', 0], [tags.samples, 'short', 1], [tags.rows, 'long', page.height],
-    [tags.counts, 'long', strip.length], [tags.xResolution, 'rational', dpi], [tags.yResolution, 'rational', dpi], [tags.resolutionUnit, 'short', 2],
+    [tags.width, 'long', page.width],
+    [tags.height, 'long', page.height],
+    [tags.bits, 'short', 1],
+    [tags.compression, 'short', 4],
+    [tags.photometric, 'short', 0],
+    [tags.offsets, 'long', 0],
+    [tags.samples, 'short', 1],
+    [tags.rows, 'long', page.height],
+    [tags.counts, 'long', strip.length],
+    [tags.xResolution, 'rational', dpi],
+    [tags.yResolution, 'rational', dpi],
+    [tags.resolutionUnit, 'short', 2],
   ]
   const directory = 8
   const ratio = directory + 2 + entries.length * 12 + 4
@@ -46,12 +71,15 @@ export function encodeG4(page: Bitmap, dpi: number): Buffer {
 }
 
 /** Writes pages as one TIFF: mono pages as they are, others as JPEG in TIFF. */
-export function writeTiff(to: string, pages: readonly { file: string, mono: boolean, dpi: number }[]): Promise<void> {
-  return inTempFolder(async (folder) => {
+export function writeTiff(to: string, pages: readonly { file: string; mono: boolean; dpi: number }[]): Promise<void> {
+  return inTempFolder(async folder => {
     const parts: string[] = []
     for (const [at, page] of pages.entries()) {
       const part = page.mono ? page.file : join(folder, `${at}.tif`)
-      if (!page.mono) await sharp(page.file).tiff({ compression: 'jpeg', quality: 85, ...resolution(page.dpi) }).toFile(part)
+      if (!page.mono)
+        await sharp(page.file)
+          .tiff({ compression: 'jpeg', quality: 85, ...resolution(page.dpi) })
+          .toFile(part)
       parts.push(part)
     }
     await runTool('tiffcp', [...parts, to])
@@ -66,7 +94,7 @@ export function readG4(tiff: Uint8Array): G4Image {
   const view = new DataView(tiff.buffer, tiff.byteOffset, tiff.byteLength)
   const little = view.getUint16(0) === 0x4949
   const directory = view.getUint32(4, little)
-  const found = new Map<number, { count: number, value: number }>()
+  const found = new Map<number, { count: number; value: number }>()
   const entries = view.getUint16(directory, little)
   for (let entry = 0; entry < entries; entry++) {
     const at = directory + 2 + entry * 12

@@ -2,7 +2,11 @@ import { spawn } from 'node:child_process'
 
 /** A tool of the operating system failed, with its own last words. */
 export class ToolError extends Error {
-  constructor(readonly tool: string, message: string, options?: ErrorOptions) {
+  constructor(
+    readonly tool: string,
+    message: string,
+    options?: ErrorOptions,
+  ) {
     super(message, options)
   }
 }
@@ -25,7 +29,8 @@ export interface ToolLimits {
 export function runTool(tool: string, args: readonly string[], limits: ToolLimits = {}): Promise<Buffer> {
   const { seconds = 60, memory = 2048, mostOutput = 512 * 1024 * 1024 } = limits
   return new Promise((resolve, reject) => {
-    const bounded = ['--as=' + memory * 1024 * 1024, '--', tool, ...args]
+    // It ends with us, however we end.
+    const bounded = [`--as=${memory * 1024 * 1024}`, '--', 'setpriv', '--pdeathsig', 'KILL', '--', tool, ...args]
     const child = spawn('prlimit', bounded, { stdio: ['pipe', 'pipe', 'pipe'], env: { ...process.env, ...limits.env } })
     const output: Buffer[] = []
     const errors: Buffer[] = []
@@ -42,7 +47,9 @@ export function runTool(tool: string, args: readonly string[], limits: ToolLimit
       else output.push(chunk)
     })
     child.stderr.on('data', (chunk: Buffer) => errors.length < 64 && errors.push(chunk))
-    child.on('error', error => reject(new ToolError(tool, `${tool} could not be started: ${error.message}. Run bin/setup.`, { cause: error })))
+    child.on('error', error =>
+      reject(new ToolError(tool, `${tool} could not be started: ${error.message}. Run bin/setup.`, { cause: error })),
+    )
     child.on('close', (code, signal) => {
       clearTimeout(timer)
       if (code === 0 && !broken) return resolve(Buffer.concat(output))

@@ -8,23 +8,42 @@ const glyphs = 2
 
 /** Big-endian fields: [size in bytes, value]. */
 function table(...fields: [size: 2 | 4, value: number][]): Buffer {
-  return Buffer.concat(fields.map(([size, value]) => {
-    const bytes = Buffer.alloc(size)
-    bytes.writeUIntBE(value < 0 ? value + 2 ** (8 * size) : value, 0, size)
-    return bytes
-  }))
+  return Buffer.concat(
+    fields.map(([size, value]) => {
+      const bytes = Buffer.alloc(size)
+      bytes.writeUIntBE(value < 0 ? value + 2 ** (8 * size) : value, 0, size)
+      return bytes
+    }),
+  )
 }
 
 const zeros = (count: number): [2, number][] => Array.from({ length: count }, () => [2, 0])
 
 function tables(): Record<string, Buffer> {
   return {
-    'glyf': Buffer.alloc(4),
-    'head': table([4, 0x00010000], [4, 0x00010000], [4, 0], [4, 0x5f0f3cf5], [2, 0], [2, unitsPerEm], ...zeros(8), [2, 0], [2, 0], [2, letterWidth], [2, unitsPerEm], [2, 0], [2, 8], [2, 2], [2, 0], [2, 0]),
-    'hhea': table([4, 0x00010000], [2, 800], [2, -200], [2, 0], [2, letterWidth], ...zeros(12), [2, glyphs]),
-    'hmtx': table([2, letterWidth], [2, 0], [2, letterWidth], [2, 0]),
-    'loca': table(...zeros(glyphs + 1)),
-    'maxp': table([4, 0x00010000], [2, glyphs], ...zeros(2), [2, 0], [2, 0], [2, 1], ...zeros(8)),
+    glyf: Buffer.alloc(4),
+    head: table(
+      [4, 0x00010000],
+      [4, 0x00010000],
+      [4, 0],
+      [4, 0x5f0f3cf5],
+      [2, 0],
+      [2, unitsPerEm],
+      ...zeros(8),
+      [2, 0],
+      [2, 0],
+      [2, letterWidth],
+      [2, unitsPerEm],
+      [2, 0],
+      [2, 8],
+      [2, 2],
+      [2, 0],
+      [2, 0],
+    ),
+    hhea: table([4, 0x00010000], [2, 800], [2, -200], [2, 0], [2, letterWidth], ...zeros(12), [2, glyphs]),
+    hmtx: table([2, letterWidth], [2, 0], [2, letterWidth], [2, 0]),
+    loca: table(...zeros(glyphs + 1)),
+    maxp: table([4, 0x00010000], [2, glyphs], ...zeros(2), [2, 0], [2, 0], [2, 1], ...zeros(8)),
   }
 }
 
@@ -34,7 +53,7 @@ function checksum(bytes: Buffer): number {
   return sum
 }
 
-const padded = (bytes: Buffer) => Buffer.concat([bytes, Buffer.alloc((4 - bytes.length % 4) % 4)])
+const padded = (bytes: Buffer) => Buffer.concat([bytes, Buffer.alloc((4 - (bytes.length % 4)) % 4)])
 
 /** The font file. */
 export function makeWordsFont(): Buffer {

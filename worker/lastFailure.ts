@@ -3,6 +3,7 @@ import type { Flow } from '../flow/inBatch'
 import { loadEnded } from '../flow/load'
 import { findLoad } from '../store/batches/loads'
 import { findDocument } from '../store/documents/read'
+import { pageToExamine } from '../store/pages/toExamine'
 import type { Jobs, Step } from '../store/queue'
 
 /** What went wrong, for a person; no full stop. */
@@ -21,6 +22,9 @@ export async function lastFailure(flow: Flow, step: Step, data: Jobs[Step], erro
   } else if ('load' in data) {
     const load = await findLoad(flow.sql, data.load)
     if (load) await loadEnded(flow, load, 'failed', `Taking sides in stopped: ${words}. Sides shown here are safe; load the rest again.`)
+  } else if ('page' in data) {
+    const page = await pageToExamine(flow.sql, data.page)
+    if (page && !page.done) await holdBatch(flow, page.batch_id, `Page ${page.position} could not be examined: ${words}`)
   } else if ('batch' in data) {
     await holdBatch(flow, data.batch, `Splitting stopped: ${words}`)
   }

@@ -2,6 +2,11 @@ import { Examiners } from '../engine/examiners'
 import { openBlobs } from '../store/blobs/open'
 import { tidyBlobs } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
+import { forgetOld } from '../store/forget'
+import { giveSign } from '../store/readiness'
+import { allowNetworks, usualNetworks } from '../reach/networks'
+import { followOffice } from '../store/setup/office'
+import { checkDatabase } from '../store/schema'
 import { Queue, steps, type Jobs, type Step } from '../store/queue'
 import { readStoreSettings } from '../store/settings'
 import type { Attempt, Work } from './context'
@@ -16,20 +21,33 @@ import { split } from './steps/split'
 import { tryRubric } from './steps/try'
 import { lastFailure } from './lastFailure'
 import { FolderWatch } from './watch'
+import { watchOver } from './watchdog'
 
 const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => Promise<void> } = {
-  receive, examine, split, read, fill, build, deliver, try: tryRubric,
+  receive,
+  examine,
+  split,
+  read,
+  fill,
+  build,
+  deliver,
+  try: tryRubric,
 }
 
 const takeBackSeconds = 3
+const silenceSeconds = 5
+const signSeconds = 10
 const keepLockSeconds = 1
 const watchSeconds = 3
 const tidyHours = 24
 
+watchOver()
 const settings = readStoreSettings(process.env)
-const sql = openDatabase(settings.databaseUrl, 12)
+const sql = openDatabase(settings.databaseUrl, settings.workerConnections)
+await checkDatabase(sql, settings.workerConnections)
 const queue = new Queue(settings.databaseUrl, 'worker')
 const work: Work = { sql, queue, blobs: openBlobs(settings.blobs), examiners: new Examiners(1) }
+await followOffice(sql, ({ networks }) => allowNetworks(networks ?? usualNetworks))
 work.examiners.begin()
 await queue.start()
 const leases = await Leases.begin(sql, settings.databaseUrl)
@@ -44,10 +62,10 @@ async function start<S extends Step>(step: S): Promise<void> {
       await handlers[step](work, job.data, attempt)
     } catch (error) {
       console.error(`${step} ${JSON.stringify(job.data)}: ${error instanceof Error ? error.stack : String(error)}`)
-      if (attempt.last) await lastFailure(work, step, job.data, error)
+      if (attempt.last && (await leases.setApart(job.id))) await lastFailure(work, step, job.data, error)
       throw error
     } finally {
-      await leases.release(job.id).catch(error => console.error(`Letting go of ${step}: ${String(error)}`))
+      await leases.release(job.id).catch((error: unknown) => console.error(`Letting go of ${step}: ${String(error)}`))
       // Another job may have come while this one ran.
       wake(step)
     }
@@ -61,35 +79,66 @@ function wake(step: Step): void {
 }
 
 for (const step of steps) await start(step)
-await sql.listen('rubricator_jobs', step => wake(step as Step), () => steps.forEach(wake))
+await sql.listen(
+  'rubricator_jobs',
+  step => wake(step as Step),
+  () => steps.forEach(wake),
+)
 
 const timer = setInterval(() => {
-  leases.takeBack().then(count => count && steps.forEach(wake)).catch(error => console.error(`Taking back jobs: ${String(error)}`))
+  leases
+    .takeBack()
+    .then(count => count && steps.forEach(wake))
+    .catch((error: unknown) => console.error(`Taking back jobs: ${String(error)}`))
 }, takeBackSeconds * 1000)
+
+/** Batches do not wait for ever for a job that ended without a word. */
+async function tellOfSilence(): Promise<void> {
+  for (const { id, step, data, died } of await leases.endedInSilence()) {
+    const why = died ? 'three workers ended while they were at it' : 'it took too long, every time'
+    if (await leases.setApart(id)) await lastFailure(work, step, data, new Error(why))
+  }
+}
+const silenceTimer = setInterval(() => {
+  tellOfSilence().catch((error: unknown) => console.error(`Looking for jobs that ended: ${String(error)}`))
+}, silenceSeconds * 1000)
+
+const sign = () => {
+  giveSign(sql, leases.worker).catch((error: unknown) => console.error(`A sign of life: ${String(error)}`))
+}
+sign()
+const signTimer = setInterval(sign, signSeconds * 1000)
 
 let locking = false
 const lockTimer = setInterval(() => {
   if (locking) return
   locking = true
-  leases.keepLock().catch(error => console.error(`Keeping the worker's lock: ${String(error)}`)).finally(() => (locking = false))
+  leases
+    .keepLock()
+    .catch((error: unknown) => console.error(`Keeping the worker's lock: ${String(error)}`))
+    .finally(() => (locking = false))
 }, keepLockSeconds * 1000)
 
 // One worker does it, and no matter which.
 async function tidy(): Promise<void> {
-  await sql.begin(async (tx) => {
+  await sql.begin(async tx => {
     const [row] = await tx<{ mine: boolean }[]>`select pg_try_advisory_xact_lock(7208) as mine`
     if (!row?.mine) return
+    await forgetOld(tx)
     const { seen, removed } = await tidyBlobs(sql, work.blobs, new Date())
     console.log(`The blob store was tidied: ${removed} of ${seen} blobs were named by nothing.`)
   })
 }
-const tidyTimer = setInterval(() => {
-  tidy().catch(error => console.error(`Tidying the blob store: ${String(error)}`))
-}, tidyHours * 3600 * 1000)
+const tidyTimer = setInterval(
+  () => {
+    tidy().catch((error: unknown) => console.error(`Tidying the blob store: ${String(error)}`))
+  },
+  tidyHours * 3600 * 1000,
+)
 
 const watch = new FolderWatch(work)
 const watchTimer = setInterval(() => {
-  watch.look().catch(error => console.error(`Watching folders: ${String(error)}`))
+  watch.look().catch((error: unknown) => console.error(`Watching folders: ${String(error)}`))
 }, watchSeconds * 1000)
 
 let stopping = false
@@ -97,6 +146,8 @@ async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
   clearInterval(timer)
+  clearInterval(silenceTimer)
+  clearInterval(signTimer)
   clearInterval(lockTimer)
   clearInterval(watchTimer)
   clearInterval(tidyTimer)

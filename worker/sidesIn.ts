@@ -8,7 +8,12 @@ import type { Work } from './context'
  * is wrong with it.
  * @param single it is known to hold one picture
  */
-export async function sidesIn({ examiners, blobs }: Pick<Work, 'examiners' | 'blobs'>, blob: string, rubric: Rubric, single: boolean): Promise<ReceivedSide[]> {
+export async function sidesIn(
+  { examiners, blobs }: Pick<Work, 'examiners' | 'blobs'>,
+  blob: string,
+  rubric: Rubric,
+  single: boolean,
+): Promise<ReceivedSide[]> {
   const spread = bookOrder(rubric)
   if (single && !spread) return [{ page: 1, halves: [null] }]
   const reply = await examiners.count(await blobs.local(blob), spread !== null)

@@ -1,13 +1,15 @@
-import { createHash, randomUUID } from 'node:crypto'
-import { mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
+import { randomUUID } from 'node:crypto'
+import { mkdir, open, readdir, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { basename, dirname, join, relative } from 'node:path'
 import { worker } from '../core/model/actor'
 import { localIso } from '../core/fields/dates'
+import { mostFileBytes } from '../core/model/limits'
 import { batchName } from '../core/name/batchName'
 import { numberedName } from '../core/name/template'
 import { looksWhole, sniff } from '../engine/sniff'
 import { addBatch, addFileTo } from '../flow/start'
 import { fileGone, folderLookedInto, foldersToWatch, noteFile, seenFile, type WatchedFolder } from '../store/setup/watchedFolders'
+import { findOffice } from '../store/setup/office'
 import { findRubric, newestRubric } from '../store/setup/rubrics'
 import type { Work } from './context'
 
@@ -42,14 +44,18 @@ export class FolderWatch {
   private async lookInto(folder: WatchedFolder): Promise<void> {
     const { sql } = this.work
     // Held while the look lasts; what is taken is committed by transactions of its own.
-    await sql.begin(async (tx) => {
+    await sql.begin(async tx => {
       const [row] = await tx<{ mine: boolean }[]>`select pg_try_advisory_xact_lock(${lockSpace}, hashtext(${folder.id})) as mine`
       if (!row?.mine) return
       try {
         await this.takeAll(folder)
         await folderLookedInto(sql, folder.id, null)
       } catch (error) {
-        await folderLookedInto(sql, folder.id, `The folder cannot be looked into (${(error as Error).message}). Check that it is there, mounted, and ours to change.`)
+        await folderLookedInto(
+          sql,
+          folder.id,
+          `The folder cannot be looked into (${(error as Error).message}). Check that it is there, mounted, and ours to change.`,
+        )
       }
     })
   }
@@ -57,15 +63,27 @@ export class FolderWatch {
   private async takeAll(folder: WatchedFolder): Promise<void> {
     const own = [takenName, apartName].map(name => join(folder.path, name))
     const entries = await readdir(folder.path, { recursive: folder.subfolders, withFileTypes: true })
-    const files = entries.filter(entry => entry.isFile() && !entry.name.startsWith('.') && !own.some(path => entry.parentPath === path || entry.parentPath.startsWith(`${path}/`)))
-    for (const path of files.map(entry => join(entry.parentPath, entry.name)).sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))) {
-      const found = await stat(path).catch(() => null)
-      if (!found) continue
-      const version = `${found.size}-${Math.round(found.mtimeMs)}`
-      const quiet = this.seen.get(path) === version ? (Date.now() - found.mtimeMs) / 1000 : 0
-      this.seen.set(path, version)
-      if (quiet > cutOffSeconds || (quiet > calmSeconds && await isWhole(path, found.size))) await this.take(folder, path, version)
-    }
+    const files = entries.filter(
+      entry =>
+        entry.isFile() &&
+        !entry.name.startsWith('.') &&
+        !own.some(path => entry.parentPath === path || entry.parentPath.startsWith(`${path}/`)),
+    )
+    const failed: string[] = []
+    for (const path of files.map(entry => join(entry.parentPath, entry.name)).sort((a, b) => a.localeCompare(b, 'en', { numeric: true })))
+      // One that cannot be taken in holds up none of those behind it.
+      await this.takeCalm(folder, path).catch((error: unknown) => failed.push(`${relative(folder.path, path)}: ${String(error)}`))
+    if (failed[0]) throw new Error(failed[0])
+  }
+
+  /** Takes a file in that has come to rest. */
+  private async takeCalm(folder: WatchedFolder, path: string): Promise<void> {
+    const found = await stat(path).catch(() => null)
+    if (!found) return
+    const version = `${found.size}-${Math.round(found.mtimeMs)}`
+    const quiet = this.seen.get(path) === version ? (Date.now() - found.mtimeMs) / 1000 : 0
+    this.seen.set(path, version)
+    if (quiet > cutOffSeconds || (quiet > calmSeconds && (await isWhole(path, found.size)))) await this.take(folder, path, version)
   }
 
   private async take(folder: WatchedFolder, path: string, version: string): Promise<void> {
@@ -74,7 +92,7 @@ export class FolderWatch {
     const known = await seenFile(sql, folder.id, name, version)
     // Taken before, but not moved away: the worker died in between.
     if (known && !known.there) return
-    const noted = known ?? await this.commit(folder, path, name, version)
+    const noted = known ?? (await this.commit(folder, path, name, version))
     if (noted.trouble !== null) await setApart(folder.path, path, noted.trouble)
     else if (folder.after === 'remove') await rm(path)
     else await moveTo(join(folder.path, takenName, dirname(name)), path)
@@ -83,21 +101,33 @@ export class FolderWatch {
   }
 
   /** The file's bytes, its batch and the note of it: all durable before anything is moved. */
-  private async commit(folder: WatchedFolder, path: string, name: string, version: string): Promise<{ id: number, trouble: string | null }> {
+  private async commit(
+    folder: WatchedFolder,
+    path: string,
+    name: string,
+    version: string,
+  ): Promise<{ id: number; trouble: string | null }> {
     const { sql, queue, blobs } = this.work
     const trouble = await faultOf(path)
-    if (trouble) {
-      const sha256 = createHash('sha256').update(await readFile(path)).digest('hex')
-      return { id: await noteFile(sql, { folder: folder.id, path: name, version, sha256, batch: null, trouble }), trouble }
-    }
+    if (trouble) return { id: await noteFile(sql, { folder: folder.id, path: name, version, sha256: null, batch: null, trouble }), trouble }
     const blob = await blobs.putFile(path)
     const row = await newestRubric(sql, folder.rubric_id)
-    const rubric = row && await findRubric(sql, row.id, row.version)
+    const rubric = row && (await findRubric(sql, row.id, row.version))
     if (!row || !rubric) throw new Error('its rubric is gone')
-    const id = await sql.begin(async (tx) => {
+    const id = await sql.begin(async tx => {
       const batch = await addBatch(tx, worker, {
-        name: batchName(rubric.batchName, { rubric: row.name, person: folder.owner_name, from: basename(path), when: localIso(new Date()) }),
-        rubric: row.id, version: row.version, owner: folder.owner, given: {}, sends: [], choices: {},
+        name: batchName(rubric.batchName, {
+          rubric: row.name,
+          person: folder.owner_name,
+          from: basename(path),
+          when: localIso(new Date(), (await findOffice(sql)).timeZone),
+        }),
+        rubric: row.id,
+        version: row.version,
+        owner: folder.owner,
+        given: {},
+        sends: [],
+        choices: {},
       })
       await addFileTo(tx, queue, batch, { upload: randomUUID(), source: name, blob, kind: 'folder' })
       return noteFile(tx, { folder: folder.id, path: name, version, sha256: blob, batch, trouble: null })
@@ -123,7 +153,10 @@ async function faultOf(path: string): Promise<string | null> {
   try {
     const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0)
     if (bytesRead === 0) return 'The file is empty. Scan or export it again.'
-    return sniff(buffer.subarray(0, bytesRead)) ? null : 'The file is none of PDF, TIFF, JPEG, PNG or WebP, whatever its name says. Export it as one of these.'
+    if ((await file.stat()).size > mostFileBytes) return 'The file is larger than the 2 GB that are taken at once. Export it in parts.'
+    return sniff(buffer.subarray(0, bytesRead))
+      ? null
+      : 'The file is none of PDF, TIFF, JPEG, PNG or WebP, whatever its name says. Export it as one of these.'
   } finally {
     await file.close()
   }
@@ -139,7 +172,13 @@ async function moveTo(folder: string, path: string): Promise<string> {
   await mkdir(folder, { recursive: true })
   for (let number = 1; ; number++) {
     const to = join(folder, numberedName(basename(path), number))
-    if (await stat(to).then(() => true, () => false)) continue
+    if (
+      await stat(to).then(
+        () => true,
+        () => false,
+      )
+    )
+      continue
     await rename(path, to)
     return to
   }

@@ -3,7 +3,8 @@ import type { BarcodeRule } from '../../core/model/rubric'
 import { patternOf } from '../../core/pattern/pattern'
 import type { Found } from './reader'
 
-// Symbologies whose check character is optional (ISO/IEC 16388, 16390; AIM BC3) or too weak: a streak or a tear can make another sound value of one.
+// Symbologies whose check character is optional (ISO/IEC 16388, 16390; AIM BC3) or too weak: a streak or a tear can
+// make another sound value of one.
 const unchecked = ['Code39', 'Code39Std', 'Code39Ext', 'ITF', 'Codabar', 'DXFilmEdge']
 const leastInterleaved = 6
 
@@ -34,4 +35,5 @@ export class Readings {
 }
 
 /** Whether one of these formats is torn to another: their bars are of one family. */
-export const sameFamily = (asked: readonly string[], format: string): boolean => /^(EAN|UPC|ISBN)/.test(format) && asked.some(one => /^(EAN|UPC|ISBN)/.test(one))
+export const sameFamily = (asked: readonly string[], format: string): boolean =>
+  /^(EAN|UPC|ISBN)/.test(format) && asked.some(one => /^(EAN|UPC|ISBN)/.test(one))

@@ -10,7 +10,8 @@ export function areaWithRoom(page: Grey, area: Area, room: number): Area {
   const x = Math.max(0, Math.floor(area.x - room))
   const y = Math.max(0, Math.floor(area.y - room))
   return {
-    x, y,
+    x,
+    y,
     width: Math.min(page.width, Math.ceil(area.x + area.width + room)) - x,
     height: Math.min(page.height, Math.ceil(area.y + area.height + room)) - y,
   }

@@ -7,7 +7,11 @@ import { inPart } from './part'
 import type { Effort } from './reader'
 
 /** One way to read a symbol that does not read as it stands: what is done to its picture, and how zxing looks at it. */
-export interface Way { name: string, effort: Effort, picture: () => Promise<Grey> }
+export interface Way {
+  name: string
+  effort: Effort
+  picture: () => Promise<Grey>
+}
 
 const white = { r: 255, g: 255, b: 255 }
 // Room around a symbol, in inches: the quiet zone that it needs, and what its texture did not cover.
@@ -19,7 +23,8 @@ async function changed(image: Grey, change: (from: sharp.Sharp) => sharp.Sharp):
   return { width: info.width, height: info.height, data: new Uint8Array(data.buffer, data.byteOffset, data.length) }
 }
 
-const times = (image: Grey, factor: number) => changed(image, from => from.resize(image.width * factor, image.height * factor, { kernel: 'cubic' }))
+const times = (image: Grey, factor: number) =>
+  changed(image, from => from.resize(image.width * factor, image.height * factor, { kernel: 'cubic' }))
 
 /** A stretch of the height, from and to as shares of it. */
 const stretch = ({ width, height, data }: Grey, from: number, to: number): Grey => {
@@ -41,7 +46,9 @@ export function waysToRead(page: Grey, place: SymbolPlace, dpi: number): Way[] {
     let made: Promise<Grey> | null = null
     return () => (made ??= make())
   }
-  const upright = once(() => Math.abs(place.degrees) < 0.5 ? Promise.resolve(part) : changed(part, from => from.rotate(-place.degrees, { background: white })))
+  const upright = once(() =>
+    Math.abs(place.degrees) < 0.5 ? Promise.resolve(part) : changed(part, from => from.rotate(-place.degrees, { background: white })),
+  )
   const enlarged = once(async () => times(await upright(), 2))
   const mono = (level: number) => async () => greyFromBitmap(adaptiveMono(await enlarged(), 2 * dpi, level))
   const ways: Way[] = [
@@ -50,7 +57,7 @@ export function waysToRead(page: Grey, place: SymbolPlace, dpi: number): Way[] {
     { name: 'in black and white', effort: 'mended', picture: mono(0.5) },
     { name: 'in lighter black and white', effort: 'hard', picture: mono(0.25) },
     { name: 'in darker black and white', effort: 'hard', picture: mono(0.75) },
-    { name: 'sharpened', effort: 'hard', picture: async () => changed(await enlarged(), from => from.sharpen(2)) },
+    { name: 'sharpened', effort: 'hard', picture: async () => changed(await enlarged(), from => from.sharpen({ sigma: 2 })) },
     { name: 'softened', effort: 'mended', picture: async () => changed(await enlarged(), from => from.blur(1.5)) },
     { name: 'enlarged more', effort: 'mended', picture: async () => times(await upright(), 3) },
   ]
@@ -62,14 +69,26 @@ export function waysToRead(page: Grey, place: SymbolPlace, dpi: number): Way[] {
   } else {
     ways.push(
       // Not every place betrays by how much it leans, and some symbologies bear no lean at all.
-      ...[0, 90].map((quarter): Way => ({ name: 'turned by its rows', effort: 'hard', picture: async () => times(await byRows(part, quarter, dpi), 2) })),
-      ...place.degrees === 0
-        ? [0, 90].flatMap(quarter => [-0.5, 0.5, -1, 1, -1.5, 1.5, -2, 2, -2.5, 2.5, -3, 3].map((degrees): Way => ({
-            name: 'turned a little', effort: 'mended', picture: async () => times(await changed(part, from => from.rotate(quarter + degrees, { background: white })), 2),
-          })))
-        : [-1, 1, -2, 2, -3, 3].flatMap(degrees => [3, 2].map((factor): Way => ({
-            name: 'turned a little', effort: 'mended', picture: async () => times(await changed(part, from => from.rotate(degrees - place.degrees, { background: white })), factor),
-          }))),
+      ...[0, 90].map((quarter): Way => ({
+        name: 'turned by its rows',
+        effort: 'hard',
+        picture: async () => times(await byRows(part, quarter, dpi), 2),
+      })),
+      ...(place.degrees === 0
+        ? [0, 90].flatMap(quarter =>
+            [-0.5, 0.5, -1, 1, -1.5, 1.5, -2, 2, -2.5, 2.5, -3, 3].map((degrees): Way => ({
+              name: 'turned a little',
+              effort: 'mended',
+              picture: async () => times(await changed(part, from => from.rotate(quarter + degrees, { background: white })), 2),
+            })),
+          )
+        : [-1, 1, -2, 2, -3, 3].flatMap(degrees =>
+            [3, 2].map((factor): Way => ({
+              name: 'turned a little',
+              effort: 'mended',
+              picture: async () => times(await changed(part, from => from.rotate(degrees - place.degrees, { background: white })), factor),
+            })),
+          )),
     )
   }
   return ways

@@ -5,4 +5,4 @@ import { jpeg, png, tiff } from './pictures'
 import { alto, hocr, json, txt } from './texts'
 
 /** Who writes each kind of file; the compiler says where one is missing. */
-export const formatsByName: Record<FormatName, Format> = { 'pdf': pdf, 'pdf-a': pdfA, tiff, jpeg, png, txt, alto, hocr, json }
+export const formatsByName: Record<FormatName, Format> = { pdf: pdf, 'pdf-a': pdfA, tiff, jpeg, png, txt, alto, hocr, json }

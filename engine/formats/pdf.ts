@@ -2,8 +2,13 @@ import { keepBornPages } from '../bornPages'
 import { writePdf } from '../pdfOut'
 import { defineFormat, type DocumentToMake } from './format'
 
-const options = (document: DocumentToMake, archival: boolean) =>
-  ({ title: document.title, archival, created: document.created, language: document.language, protect: document.protect })
+const options = (document: DocumentToMake, archival: boolean) => ({
+  title: document.title,
+  archival,
+  created: document.created,
+  language: document.language,
+  protect: document.protect,
+})
 
 /** Pages that never were paper stay as they came, but where a code protects them. */
 export const pdf = defineFormat('pdf', async (path, pages, document) => {

@@ -11,4 +11,6 @@ export const jpeg = defineFormat('jpeg', async (path, [page]) => {
   await writeFile(path, await encodeJpeg(await decodeImage(page!.file, 1), page!.dpi))
 })
 
-export const png = defineFormat('png', async (path, [page]) => writeFile(path, await encodePng(await decodeImage(page!.file, 1), page!.dpi)))
+export const png = defineFormat('png', async (path, [page]) =>
+  writeFile(path, await encodePng(await decodeImage(page!.file, 1), page!.dpi)),
+)

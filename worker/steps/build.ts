@@ -4,9 +4,10 @@ import { renderName } from '../../core/name/template'
 import { documentToMake } from '../../engine/documentToMake'
 import { makeFiles } from '../../engine/makeFiles'
 import { documentBuilt } from '../../flow/build'
-import { documentToBuild, namesInBatch } from '../../store/documents/toBuild'
+import { documentToBuild } from '../../store/documents/toBuild'
 import { findDocument } from '../../store/documents/read'
 import { rubricOfBatch } from '../../store/setup/rubrics'
+import { findOffice } from '../../store/setup/office'
 import type { Work } from '../context'
 import { inTempFolder } from '../../engine/tempFolder'
 
@@ -17,21 +18,33 @@ export async function build(work: Work, { document: id }: { document: number }):
   const rubric = await rubricOfBatch(work.sql, document.batch_id)
   const facts = await documentToBuild(work.sql, id)
   const toMake = documentToMake({
-    rubric, batch: facts.batch, document: document.position, type: document.type,
-    fields: facts.fields, barcode: facts.barcode, created: facts.created,
+    rubric,
+    batch: facts.batch,
+    document: document.position,
+    type: document.type,
+    fields: facts.fields,
+    barcode: facts.barcode,
+    created: facts.created,
+    timeZone: (await findOffice(work.sql)).timeZone,
     protect: facts.choices.protect ?? null,
-    pages: await Promise.all(facts.pages.map(async page => ({
-      ...page, file: await work.blobs.local(page.page_blob),
-      ...(page.born_digital && page.blob ? { born: { file: await work.blobs.local(page.blob), page: page.source_page } } : {}),
-    }))),
+    pages: await Promise.all(
+      facts.pages.map(async page => ({
+        ...page,
+        file: await work.blobs.local(page.page_blob),
+        ...(page.born_digital && page.blob ? { born: { file: await work.blobs.local(page.blob), page: page.source_page } } : {}),
+      })),
+    ),
   })
-  const names = await namesInBatch(work.sql, document)
-  await inTempFolder(async (folder) => {
-    const files = await makeFiles(rubric.files, toMake, folder, names)
+  await inTempFolder(async folder => {
+    const files = await makeFiles(rubric.files, toMake, folder, new Set())
     for (const file of files) await work.blobs.putFile(join(folder, file.name))
     const sends = rubric.send.map((send): ChosenSend => {
       const chosen = send.ask ? facts.sends.find(one => one.to === send.to) : undefined
-      return { to: send.to, folder: chosen?.folder || (send.folder ? renderName(send.folder, toMake.name) : ''), people: chosen?.people ?? [] }
+      return {
+        to: send.to,
+        folder: chosen?.folder || (send.folder ? renderName(send.folder, toMake.name) : ''),
+        people: chosen?.people ?? [],
+      }
     })
     await documentBuilt(work, document, files, sends)
   })

@@ -19,7 +19,14 @@ export async function deliver(work: Work, { slip: id }: { slip: number }, attemp
       id: slip.edition === 1 ? String(slip.document_id) : `${slip.document_id}-${slip.edition}`,
       folder: slip.folder,
       people: slip.people,
-      files: await Promise.all(facts.files.map(async file => ({ name: file.name, path: await work.blobs.local(file.sha256), sha256: file.sha256, mediaType: file.media_type }))),
+      files: await Promise.all(
+        facts.files.map(async file => ({
+          name: file.name,
+          path: await work.blobs.local(file.sha256),
+          sha256: file.sha256,
+          mediaType: file.media_type,
+        })),
+      ),
       index: {
         type: facts.type,
         batch: facts.batch,

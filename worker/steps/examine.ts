@@ -12,13 +12,33 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
   const page = await pageToExamine(work.sql, id)
   if (!page || page.done) return
   const rubric = await rubricOfBatch(work.sql, page.batch_id)
-  await inTempFolder(async (folder) => {
-    const reply = await work.examiners.examine({ file: await work.blobs.local(page.blob), page: page.source_page, side: page.side, half: page.half, behind: page.behind && { file: await work.blobs.local(page.behind.blob), page: page.behind.page }, turned: page.turned, rubric, folder })
+  await inTempFolder(async folder => {
+    const reply = await work.examiners.examine({
+      file: await work.blobs.local(page.blob),
+      page: page.source_page,
+      side: page.side,
+      half: page.half,
+      behind: page.behind && { file: await work.blobs.local(page.behind.blob), page: page.behind.page },
+      turned: page.turned,
+      rubric,
+      folder,
+    })
     if (reply.outcome === 'examined') {
-      const words = reply.words ?? (readsBeforeSplitting(rubric) && !reply.evidence.blank ? (await readPages([reply.files.page], reply.evidence.dpi, rubric.read.languages))[0]! : null)
+      const words =
+        reply.words ??
+        (readsBeforeSplitting(rubric) && !reply.evidence.blank
+          ? (await readPages([reply.files.page], reply.evidence.dpi, rubric.read.languages))[0]!
+          : null)
       const [pageBlob, thumbnailBlob] = await Promise.all([work.blobs.putFile(reply.files.page), work.blobs.putFile(reply.files.thumbnail)])
       await pageExamined(work, page, {
-        evidence: reply.evidence, mono: reply.mono, colour: reply.colour, bytes: (await stat(reply.files.page)).size, bornDigital: reply.bornDigital, pageBlob, thumbnailBlob, words,
+        evidence: reply.evidence,
+        mono: reply.mono,
+        colour: reply.colour,
+        bytes: (await stat(reply.files.page)).size,
+        bornDigital: reply.bornDigital,
+        pageBlob,
+        thumbnailBlob,
+        words,
       })
     } else if (reply.outcome === 'unreadable') {
       await pageExamined(work, page, { trouble: reply.why })

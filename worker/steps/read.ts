@@ -9,7 +9,9 @@ import type { Work } from '../context'
 export async function read(work: Work, { document: id }: { document: number }): Promise<void> {
   const document = await findDocument(work.sql, id)
   if (!document || document.read) return
-  const { read: { languages } } = await rubricOfBatch(work.sql, document.batch_id)
+  const {
+    read: { languages },
+  } = await rubricOfBatch(work.sql, document.batch_id)
   for (const pages of inGroups(await pagesToRead(work.sql, id), pagesAtOnce, page => page.dpi)) {
     const read = await readPages(await Promise.all(pages.map(page => work.blobs.local(page.page_blob))), pages[0]!.dpi, languages)
     for (const [at, page] of pages.entries()) await pageRead(work, page, document.batch_id, read[at]!)

@@ -31,7 +31,7 @@ export async function receive(work: Work, { load: id }: { load: number }, attemp
   if (!row) return loadEnded(work, load, 'failed', 'The device is no longer set up. Choose another one and load the paper again.')
   const device = esclDevice(row.name, row.address)
   try {
-    const job = load.remote_job ?? await orphanOf(work, device, attempt) ?? await device.start(settingsOf(load, rubric))
+    const job = load.remote_job ?? (await orphanOf(work, device, attempt)) ?? (await device.start(settingsOf(load, rubric)))
     if (load.remote_job) await accountForLost(work, load, device, job, row.name, rubric)
     else await loadStarted(work, load, job)
     await takeAll(work, load, device, job, row.name, rubric)
@@ -49,8 +49,17 @@ export async function receive(work: Work, { load: id }: { load: number }, attemp
 async function takeFile(work: Work, load: LoadRow, rubric: Rubric): Promise<void> {
   const sides = await sidesIn(work, load.blob!, rubric, false)
   await takeFileApart(work, {
-    load: load.id, batch: load.batch_id, sides, twoSided: rubric.scan.sides === 'both', paired: false, replaces: null, joins: load.joins, complete: load.kind === 'folder',
-    source: load.source!, blob: load.blob!, mediaType: 'application/octet-stream',
+    load: load.id,
+    batch: load.batch_id,
+    sides,
+    twoSided: rubric.scan.sides === 'both',
+    paired: false,
+    replaces: null,
+    joins: load.joins,
+    complete: load.kind === 'folder',
+    source: load.source!,
+    blob: load.blob!,
+    mediaType: 'application/octet-stream',
   })
 }
 
@@ -64,7 +73,7 @@ function settingsOf(load: LoadRow, rubric: Rubric): ScanSettings {
 async function orphanOf(work: Work, device: Device, attempt: Attempt): Promise<string | null> {
   if (!attempt.again) return null
   for (const job of (await device.status()).jobs) {
-    if (job.running && job.completed === 0 && !await knownJob(work.sql, job.address)) return job.address
+    if (job.running && job.completed === 0 && !(await knownJob(work.sql, job.address))) return job.address
   }
   return null
 }
@@ -72,7 +81,7 @@ async function orphanOf(work: Work, device: Device, attempt: Attempt): Promise<s
 /** Sides that the device has given and that an earlier attempt did not live to store. */
 async function accountForLost(work: Work, load: LoadRow, device: Device, job: string, source: string, rubric: Rubric): Promise<void> {
   const known = (await device.status()).jobs.find(one => one.address === job)
-  const lost = (known?.completed ?? 0) - await sidesOfLoad(work.sql, load.id)
+  const lost = (known?.completed ?? 0) - (await sidesOfLoad(work.sql, load.id))
   if (lost > 0) await noteLostSides(work, load, lost, settingsOf(load, rubric).twoSided, source)
 }
 
@@ -86,9 +95,22 @@ async function takeAll(work: Work, load: LoadRow, device: Device, job: string, s
     }
     const file = await device.next(job, rubric.scan.source)
     if (!file) return loadEnded(work, load, 'ended', null)
-    sides += await storeSides(work, file, sides, {
-      load: load.id, batch: load.batch_id, twoSided, paired: rubric.clean.card && rubric.scan.source === 'glass', replaces: load.replaces, joins: load.joins, source, mediaType: file.mediaType,
-    }, rubric)
+    sides += await storeSides(
+      work,
+      file,
+      sides,
+      {
+        load: load.id,
+        batch: load.batch_id,
+        twoSided,
+        paired: rubric.clean.card && rubric.scan.source === 'glass',
+        replaces: load.replaces,
+        joins: load.joins,
+        source,
+        mediaType: file.mediaType,
+      },
+      rubric,
+    )
   }
 }
 
@@ -96,19 +118,30 @@ async function takeAll(work: Work, load: LoadRow, device: Device, job: string, s
  * Stores sides that the device will not give again, though the database be away or the disk full for a while; a try
  * that broke off in the middle may have committed, so the sides are counted before another. Gives how many they are.
  */
-async function storeSides(work: Work, scanned: ScannedFile, before: number, to: Omit<ReceivedFile, 'blob' | 'sides'>, rubric: Rubric): Promise<number> {
+async function storeSides(
+  work: Work,
+  scanned: ScannedFile,
+  before: number,
+  to: Omit<ReceivedFile, 'blob' | 'sides'>,
+  rubric: Rubric,
+): Promise<number> {
   for (let attempt = 1; ; attempt++) {
     try {
       const blob = await work.blobs.put(scanned.bytes)
       const sides = await sidesIn(work, blob, rubric, scanned.mediaType.startsWith('image/jpeg'))
       if (attempt > 1) await loadWaits(work, to, null)
-      if (attempt === 1 || await sidesOfLoad(work.sql, to.load) === before) await receiveFile(work, { ...to, blob, sides })
+      if (attempt === 1 || (await sidesOfLoad(work.sql, to.load)) === before) await receiveFile(work, { ...to, blob, sides })
       if (before === 0) void showFirst(work, to.load, blob, rubric.scan.dpi)
       return sides.length
     } catch (error) {
       if (attempt === storeAttempts) throw error
       // Where the database is what is away, this cannot be told yet.
-      if (attempt === 3) await loadWaits(work, to, `A side cannot be stored: ${wordsOf(error)}. Scanning waits for ${storeAttempts} seconds; nothing is lost.`).catch(() => undefined)
+      if (attempt === 3)
+        await loadWaits(
+          work,
+          to,
+          `A side cannot be stored: ${wordsOf(error)}. Scanning waits for ${storeAttempts} seconds; nothing is lost.`,
+        ).catch(() => undefined)
       await pause(1000)
     }
   }
@@ -117,9 +150,9 @@ async function storeSides(work: Work, scanned: ScannedFile, before: number, to: 
 /** Whoever stands at the device sees at once that paper comes in; examining gives the picture that is kept. */
 async function showFirst({ sql, blobs, examiners }: Work, load: number, blob: string, dpi: number): Promise<void> {
   try {
-    await inTempFolder(async (folder) => {
-      const reply = await examiners.picture(await blobs.local(blob), dpi, folder)
-      if (reply.outcome === 'pictured') await firstPicture(sql, load, await blobs.putFile(reply.thumbnail))
+    await inTempFolder(async folder => {
+      const reply = await examiners.picture(await blobs.local(blob), { page: 1, dpi, as: 'thumbnail' }, folder)
+      if (reply.outcome === 'pictured') await firstPicture(sql, load, await blobs.putFile(reply.file))
     })
   } catch (error) {
     console.error(`The first picture of load ${load}: ${wordsOf(error)}`)

@@ -20,14 +20,14 @@ import { inTempFolder } from '../../engine/tempFolder'
 /** Somebody no longer wants to know. */
 class Cancelled extends Error {}
 
-type Tried = SplitPage & { id: number | null, picture: string | null }
+type Tried = SplitPage & { id: number | null; picture: string | null }
 
 /** A draft over a batch's pages, beside its own rubric, or over files. Nothing of it is stored but what the asker looks at. */
 export async function tryRubric(work: Work, { try: id }: { try: string }, attempt: Attempt): Promise<void> {
   const row = await tryToDo(work.sql, id)
   if (!row) return
   const step = async (done: number, of: number) => {
-    if (!await tryProgress(work.sql, id, done, of)) throw new Cancelled()
+    if (!(await tryProgress(work.sql, id, done, of))) throw new Cancelled()
   }
   try {
     const draft = soundRubric(row.body)
@@ -35,11 +35,18 @@ export async function tryRubric(work: Work, { try: id }: { try: string }, attemp
     const begun = performance.now()
     const after = splitPages(pages, draft)
     const milliseconds = performance.now() - begun
-    const before = row.batch_id === null ? null : splitPages(await machineSides(work, row.batch_id), await rubricOfBatch(work.sql, row.batch_id))
-    await tryEnded(work.sql, id, {
-      comparison: compareOutcomes(before, after), milliseconds,
-      pages: pages.map(({ page, id: identity, sheet, side, picture }) => ({ page, id: identity, sheet, side, picture })),
-    }, null)
+    const before =
+      row.batch_id === null ? null : splitPages(await machineSides(work, row.batch_id), await rubricOfBatch(work.sql, row.batch_id))
+    await tryEnded(
+      work.sql,
+      id,
+      {
+        comparison: compareOutcomes(before, after),
+        milliseconds,
+        pages: pages.map(({ page, id: identity, sheet, side, picture }) => ({ page, id: identity, sheet, side, picture })),
+      },
+      null,
+    )
   } catch (error) {
     if (error instanceof Cancelled) return
     if (!attempt.last) throw error
@@ -52,7 +59,10 @@ async function machineSides(work: Work, batch: number) {
   return (await sidesOf(work.sql, batch, await rubricOfBatch(work.sql, batch), [])).filter(side => side.out === null)
 }
 
-const looksOf = (rubric: Rubric) => rubric.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode').map(({ formats, zone, side }) => JSON.stringify({ formats, zone, side }))
+const looksOf = (rubric: Rubric) =>
+  rubric.split.rules
+    .filter((rule): rule is BarcodeRule => rule.rule === 'barcode')
+    .map(({ formats, zone, side }) => JSON.stringify({ formats, zone, side }))
 
 /** A batch's sides under a draft: pixels are looked at again only where its rules look elsewhere than those of the batch did. */
 async function pagesOfBatch(work: Work, batch: number, draft: Rubric, step: (done: number, of: number) => Promise<void>): Promise<Tried[]> {
@@ -67,15 +77,24 @@ async function pagesOfBatch(work: Work, batch: number, draft: Rubric, step: (don
     const { page: blob, thumbnail } = pictures.get(side.id) ?? { page: null, thumbnail: null }
     let { evidence, words } = side
     if (evidence) evidence = { ...evidence, blank: evidence.ink <= draft.clean.blank.maxInk }
-    if (evidence && blob && again && !evidence.blank) evidence = await seenAgain(work, await work.blobs.local(blob), evidence, side.side, rules, draft)
-    if (evidence && blob && !evidence.blank && words === null && readsBeforeSplitting(draft)) words = (await readPages([await work.blobs.local(blob)], evidence.dpi, draft.read.languages))[0]!
+    if (evidence && blob && again && !evidence.blank)
+      evidence = await seenAgain(work, await work.blobs.local(blob), evidence, side.side, rules, draft)
+    if (evidence && blob && !evidence.blank && words === null && readsBeforeSplitting(draft))
+      words = (await readPages([await work.blobs.local(blob)], evidence.dpi, draft.read.languages))[0]!
     pages.push({ ...side, evidence, words, picture: thumbnail })
   }
   await step(sides.length, sides.length)
   return pages
 }
 
-async function seenAgain(work: Work, file: string, evidence: PageEvidence, side: 'front' | 'back', rules: BarcodeRule[], draft: Rubric): Promise<PageEvidence> {
+async function seenAgain(
+  work: Work,
+  file: string,
+  evidence: PageEvidence,
+  side: 'front' | 'back',
+  rules: BarcodeRule[],
+  draft: Rubric,
+): Promise<PageEvidence> {
   const reply = await work.examiners.codes(file, { side, dpi: evidence.dpi, rules, languages: draft.read.languages })
   if (reply.outcome !== 'codes') throw new Error(reply.outcome === 'failed' ? reply.error : reply.why)
   return { ...evidence, codes: reply.codes, unread: reply.unread }
@@ -83,7 +102,7 @@ async function seenAgain(work: Work, file: string, evidence: PageEvidence, side:
 
 /** The sides of a file, examined under the draft in a folder that is gone afterwards. */
 async function pagesOfFile(work: Work, row: TryRow, draft: Rubric, step: (done: number, of: number) => Promise<void>): Promise<Tried[]> {
-  return inTempFolder(async (folder) => {
+  return inTempFolder(async folder => {
     const file = join(folder, 'file')
     await writeFile(file, row.file ?? new Uint8Array())
     const spread = bookOrder(draft)
@@ -97,10 +116,20 @@ async function pagesOfFile(work: Work, row: TryRow, draft: Rubric, step: (done: 
       for (const half of spread && counted.wide.includes(number) ? spread : [null]) {
         const reply = await work.examiners.examine({ file, page: number, side, half, rubric: draft, folder })
         const examined = reply.outcome === 'examined' ? reply : null
-        const words = examined && !examined.evidence.blank && readsBeforeSplitting(draft) ? examined.words ?? (await readPages([examined.files.page], examined.evidence.dpi, draft.read.languages))[0]! : null
+        const words =
+          examined && !examined.evidence.blank && readsBeforeSplitting(draft)
+            ? (examined.words ?? (await readPages([examined.files.page], examined.evidence.dpi, draft.read.languages))[0]!)
+            : null
         pages.push({
-          id: null, picture: null, page: pages.length + 1, sheet, side, answer: null, words,
-          evidence: examined?.evidence ?? null, trouble: reply.outcome === 'unreadable' ? reply.why : reply.outcome === 'failed' ? reply.error : null,
+          id: null,
+          picture: null,
+          page: pages.length + 1,
+          sheet,
+          side,
+          answer: null,
+          words,
+          evidence: examined?.evidence ?? null,
+          trouble: reply.outcome === 'unreadable' ? reply.why : reply.outcome === 'failed' ? reply.error : null,
         })
       }
     }
