@@ -1,17 +1,30 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
 import type { BusinessRecord } from '../core/model/lookup'
+import { reachedFetch } from '../reach/fetch'
+import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
 
 const Options = z.strictObject({
-  address: z.url().meta({ description: 'Address of the API, without a slash at its end' }),
-  key: z.string().min(1).optional().meta({ description: 'The bearer key that it wants', secret: true }),
-  lookup: z.strictObject({ path: z.string().startsWith('/'), parameter: z.string().min(1), field: z.string().min(1) })
-    .meta({ description: 'Where records are looked up, the query parameter, and the index field whose value is asked for' }),
-  identity: z.string().default('id').meta({ description: 'Key of a record\'s own identity' }),
-  shown: z.array(z.string()).default([]).meta({ description: 'Keys that tell people two records apart' }),
-  attach: z.string().startsWith('/').meta({ description: 'Where a document is attached: {record} and {document} are filled in' }),
-  noun: z.string().default('record').meta({ description: 'What the records are called' }),
+  address: z.url().meta({ title: 'Address', description: 'Address of the API, without a slash at its end' }),
+  key: z.string().min(1).optional().meta({ title: 'Key', description: 'The bearer key that it wants', secret: true }),
+  lookup: z
+    .strictObject({
+      path: z.string().startsWith('/').meta({ title: 'Path', description: 'Below the address, such as /vessels' }),
+      parameter: z.string().min(1).meta({ title: 'Query parameter', description: 'By which the value is asked' }),
+      field: z.string().min(1).meta({ title: 'Index field', description: 'Whose value is asked for' }),
+    })
+    .meta({
+      title: 'Look-up',
+      description: 'Where records are looked up, the query parameter, and the index field whose value is asked for',
+    }),
+  identity: z.string().default('id').meta({ title: 'Identity', description: "Key of a record's own identity" }),
+  shown: z.array(z.string()).default([]).meta({ title: 'Shown', description: 'Keys that tell people two records apart' }),
+  attach: z
+    .string()
+    .startsWith('/')
+    .meta({ title: 'Attaching', description: 'Where a document is attached: {record} and {document} are filled in' }),
+  noun: z.string().default('record').meta({ title: 'Name of a record', description: 'What the records are called' }),
 })
 type Options = z.infer<typeof Options>
 
@@ -27,6 +40,7 @@ export default defineConnector({
   open: options => ({
     deliver: delivery => deliver(options, delivery),
     lookup: { field: options.lookup.field, noun: options.noun, find: value => find(options, value) },
+    check: () => check(options),
     dispose: async () => undefined,
   }),
 })
@@ -35,14 +49,20 @@ async function ask(options: Options, path: string, init: RequestInit = {}): Prom
   const url = options.address + path
   let response: Response
   try {
-    response = await fetch(url, {
-      ...init, redirect: 'error', signal: AbortSignal.timeout(seconds * 1000),
-      headers: { ...init.headers as Record<string, string>, ...(options.key ? { authorization: `Bearer ${options.key}` } : {}) },
+    response = await reachedFetch(url, {
+      ...init,
+      signal: AbortSignal.timeout(seconds * 1000),
+      headers: { ...(init.headers as Record<string, string>), ...(options.key ? { authorization: `Bearer ${options.key}` } : {}) },
     })
   } catch (error) {
-    throw new Error(`${new URL(url).host} does not answer. Check that it runs and can be reached from here, then try again.`, { cause: error })
+    const refused = refusedReach(error)
+    if (refused) throw new Refusal(refused.message, 'person', { cause: error })
+    throw new Error(`${new URL(url).host} does not answer. Check that it runs and can be reached from here, then try again.`, {
+      cause: error,
+    })
   }
-  if (response.status === 401 || response.status === 403) throw new Refusal(`${new URL(url).host} refused our key. Ask its administrator for one and put it into the destination.`)
+  if (response.status === 401 || response.status === 403)
+    throw new Refusal(`${new URL(url).host} refused our key. Ask its administrator for one and put it into the destination.`)
   return response
 }
 
@@ -67,15 +87,22 @@ async function find(options: Options, value: string): Promise<BusinessRecord[]> 
   if (response.status === 404) return []
   if (!response.ok) throw new Error(`The look-up of ${value} was refused with ${response.status}: ${await words(response)}`)
   const read = RecordList.safeParse(json(await response.text()))
-  if (!read.success) throw new Error(`The look-up of ${value} was answered with something that is no list of records. Check the destination's address.`)
-  return read.data.map((record) => {
-    const values = Object.fromEntries(Object.entries(record).flatMap(([key, one]) => one === null ? [] : [[key, String(one)]]))
-    return { id: values[options.identity] ?? '', values, shown: (options.shown.length ? options.shown : Object.keys(values)).flatMap(key => values[key] ?? []) }
-  }).filter(record => record.id !== '')
+  if (!read.success)
+    throw new Error(`The look-up of ${value} was answered with something that is no list of records. Check the destination's address.`)
+  return read.data
+    .map(record => {
+      const values = Object.fromEntries(Object.entries(record).flatMap(([key, one]) => (one === null ? [] : [[key, String(one)]])))
+      return {
+        id: values[options.identity] ?? '',
+        values,
+        shown: (options.shown.length ? options.shown : Object.keys(values)).flatMap(key => values[key] ?? []),
+      }
+    })
+    .filter(record => record.id !== '')
 }
 
 async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
-  const record = delivery.record ?? await onlyRecord(options, delivery)
+  const record = delivery.record ?? (await onlyRecord(options, delivery))
   const [first] = delivery.files
   if (!first) throw new Error(`Document ${delivery.id} has no files. Give its rubric a file to make.`)
   const answers: string[] = []
@@ -83,25 +110,47 @@ async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
     const id = at === 0 ? delivery.id : `${delivery.id}-${at + 1}`
     const path = options.attach.replace('{record}', encodeURIComponent(record)).replace('{document}', encodeURIComponent(id))
     const response = await ask(options, path, {
-      method: 'PUT', body: await readFile(file.path),
-      headers: { 'content-type': file.mediaType, 'document-name': encodeURIComponent(file.name), 'document-values': encodeURIComponent(JSON.stringify(delivery.index.values ?? {})) },
+      method: 'PUT',
+      body: await readFile(file.path),
+      headers: {
+        'content-type': file.mediaType,
+        'document-name': encodeURIComponent(file.name),
+        'document-values': encodeURIComponent(JSON.stringify(delivery.index.values ?? {})),
+      },
     })
-    if (!response.ok) throw new (response.status < 500 ? Refusal : Error)(`The ${options.noun} ${record} did not take ${file.name} (${response.status}): ${await words(response)} Put that right there, then try again.`)
+    if (!response.ok)
+      throw new (response.status < 500 ? Refusal : Error)(
+        `The ${options.noun} ${record} did not take ${file.name} (${response.status}): ${await words(response)} Put that right ` +
+          `there, then try again.`,
+      )
     const kept = z.object({ sha256: z.string() }).safeParse(json(await response.text()))
-    if (kept.success && kept.data.sha256 !== file.sha256) throw new Error(`${file.name} arrived changed: the other side has the digest ${kept.data.sha256}. Try again.`)
+    if (kept.success && kept.data.sha256 !== file.sha256)
+      throw new Error(`${file.name} arrived changed: the other side has the digest ${kept.data.sha256}. Try again.`)
     answers.push(response.status === 201 ? 'attached' : 'was attached already')
   }
   return { place: `${options.noun} ${record}`, answer: `${first.name}: ${answers[0]}; the other side's digest agrees.` }
+}
+
+async function check(options: Options): Promise<string> {
+  const { path, parameter } = options.lookup
+  const response = await ask(options, `${path}?${new URLSearchParams({ [parameter]: 'none' }).toString()}`)
+  const { host } = new URL(options.address)
+  if (response.status >= 500) throw new Error(`${host} answered ${response.status}: ${await words(response)}`)
+  return `${host} answers and takes the key; a look-up of “none” was answered with ${response.status}. Nothing was attached.`
 }
 
 /** The one record that the document's value names. */
 async function onlyRecord(options: Options, delivery: Delivery): Promise<string> {
   const { field } = options.lookup
   const value = (delivery.index.values as Record<string, string> | undefined)?.[field]
-  if (!value) throw new Refusal(`The document has no value in "${field}", by which its ${options.noun} is found. Correct its index, then try again.`)
+  if (!value)
+    throw new Refusal(`The document has no value in "${field}", by which its ${options.noun} is found. Correct its index, then try again.`)
   const records = await find(options, value)
   if (records.length === 1) return records[0]!.id
-  throw new Refusal(records.length === 0
-    ? `There is no ${options.noun} with ${field} ${value}. Correct the value or have the ${options.noun} added there, then try again.`
-    : `There are ${records.length} records of a ${options.noun} with ${field} ${value} and nobody chose one. Choose it on the document, then try again.`)
+  throw new Refusal(
+    records.length === 0
+      ? `There is no ${options.noun} with ${field} ${value}. Correct the value or have the ${options.noun} added there, then try again.`
+      : `There are ${records.length} records of a ${options.noun} with ${field} ${value} and nobody chose one. Choose it on the ` +
+          `document, then try again.`,
+  )
 }

@@ -9,7 +9,7 @@ export interface Delivery {
   folder: string
   /** Mail addresses of those who get it, where a person chose some. */
   people: readonly string[]
-  files: readonly { name: string, path: string, sha256: string, mediaType: string }[]
+  files: readonly { name: string; path: string; sha256: string; mediaType: string }[]
   /** Type and index values. */
   index: Record<string, unknown>
   /** The record of this destination that was found or chosen for the document; null where none was. */
@@ -25,7 +25,12 @@ export interface Lookup {
 }
 
 /** What lies in a folder of a destination. */
-export interface Entry { name: string, kind: 'folder' | 'file', bytes: number | null, modified: string | null }
+export interface Entry {
+  name: string
+  kind: 'folder' | 'file'
+  bytes: number | null
+  modified: string | null
+}
 
 /** Looking at what is in a destination. Folders are paths with "/" between steps, empty for the destination's own. */
 export interface Browse {
@@ -36,36 +41,50 @@ export interface Browse {
 
 /** Folders first, by name as people count. */
 export function sorted(entries: Entry[]): Entry[] {
-  return entries.sort((a, b) => a.kind === b.kind ? a.name.localeCompare(b.name, 'en', { numeric: true }) : a.kind === 'folder' ? -1 : 1)
+  return entries.sort((a, b) => (a.kind === b.kind ? a.name.localeCompare(b.name, 'en', { numeric: true }) : a.kind === 'folder' ? -1 : 1))
 }
 
 /** What the other side answered. */
-export interface Receipt { place: string, answer: string }
+export interface Receipt {
+  place: string
+  answer: string
+}
 
 /**
  * A delivery that trying again by itself cannot help. `person`: somebody must put something right first, then it may be
  * tried again; `never`: what was to be delivered cannot go there at all. Any other error is tried again by itself.
  */
 export class Refusal extends Error {
-  constructor(message: string, readonly kind: 'person' | 'never' = 'person', options?: ErrorOptions) {
+  constructor(
+    message: string,
+    readonly kind: 'person' | 'never' = 'person',
+    options?: ErrorOptions,
+  ) {
     super(message, options)
   }
 }
 
 /** An opened destination. Connections are made at first use. */
 export interface Destination {
-  /** Delivers once, however often it is called. @throws {Error} with what, where and what to do; a {Refusal} where a person must act first */
+  /**
+   * Delivers once, however often it is called. @throws {Error} with what, where and what to do; a {Refusal} where a
+   * person must act first
+   */
   deliver(delivery: Delivery): Promise<Receipt>
   /** Only where the destination has records that can be looked up. */
   lookup?: Lookup
   /** Only where the destination can list its folders. */
   browse?: Browse
+  /** Tries whether a delivery would go there, leaves nothing behind, and says what it did. @throws {Error} as `deliver` does */
+  check(): Promise<string>
   dispose(): Promise<void>
 }
 
 /** One option of a connector, as forms, the command line and descriptions show it. */
 export interface OptionView {
   key: string
+  /** What people call it. */
+  label: string
   /** A line that says what it is. */
   is: string
   required: boolean
@@ -82,7 +101,7 @@ export interface Connector {
   /** What a person may choose at scan time: a folder there, people who get it, or nothing. */
   asks: 'folder' | 'people' | null
   /** What it can do besides delivering. */
-  can: { browse: boolean, lookup: boolean }
+  can: { browse: boolean; lookup: boolean }
   options: readonly OptionView[]
   /** @throws {z.ZodError} where the options are not sound */
   open: (options: unknown) => Destination
@@ -98,20 +117,34 @@ interface Definition<Options extends z.ZodObject> {
 }
 
 /**
- * A connector: its name, a schema that documents each of its options with a line of its own, what it can do, and how to
- * open it with sound options. An option is a secret where its meta says so.
+ * A connector: its name, a schema that gives each of its options a title and a line that says what it is, what it can do,
+ * and how to open it with sound options. An option is a secret where its meta says so.
  */
-export function defineConnector<Options extends z.ZodObject>({ name, label, asks = null, can = {}, options, open }: Definition<Options>): Connector {
+export function defineConnector<Options extends z.ZodObject>({
+  name,
+  label,
+  asks = null,
+  can = {},
+  options,
+  open,
+}: Definition<Options>): Connector {
   return {
-    name, label, asks, can: { browse: false, lookup: false, ...can },
-    options: optionsOf(options), open: given => open(options.parse(given)),
+    name,
+    label,
+    asks,
+    can: { browse: false, lookup: false, ...can },
+    options: optionsOf(options),
+    open: given => open(options.parse(given)),
   }
 }
 
 function optionsOf(options: z.ZodObject): OptionView[] {
-  const { properties = {}, required = [] } = z.toJSONSchema(options, { io: 'input' }) as { properties?: Record<string, Record<string, unknown>>, required?: string[] }
-  return Object.entries(properties).map(([key, { description, secret, ...schema }]) => {
-    if (typeof description !== 'string') throw new Error(`The option "${key}" has no line that says what it is.`)
-    return { key, is: description, required: required.includes(key), secret: secret === true, schema }
+  const { properties = {}, required = [] } = z.toJSONSchema(options, { io: 'input' }) as {
+    properties?: Record<string, Record<string, unknown>>
+    required?: string[]
+  }
+  return Object.entries(properties).map(([key, { description, title, secret, ...schema }]) => {
+    if (typeof description !== 'string' || typeof title !== 'string') throw new Error(`The option "${key}" does not say what it is.`)
+    return { key, label: title, is: description, required: required.includes(key), secret: secret === true, schema }
   })
 }

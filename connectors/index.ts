@@ -9,7 +9,8 @@ const connectors: readonly Connector[] = [networkFolder, businessRecords, mail, 
 /** @throws {Error} where there is no connector of this name */
 export function connectorNamed(name: string): Connector {
   const found = connectors.find(connector => connector.name === name)
-  if (!found) throw new Error(`There is no connector "${name}"; there are ${connectors.map(connector => `"${connector.name}"`).join(', ')}.`)
+  if (!found)
+    throw new Error(`There is no connector "${name}"; there are ${connectors.map(connector => `"${connector.name}"`).join(', ')}.`)
   return found
 }
 
@@ -21,6 +22,6 @@ export const connectorViews = connectors.map(({ name, label, asks, can, options 
 
 /** Options without those that are secret, for showing. */
 export function shownOptions(connector: string, options: Readonly<Record<string, unknown>>): Record<string, unknown> {
-  const secret = new Set(connectorNamed(connector).options.flatMap(option => option.secret ? [option.key] : []))
+  const secret = new Set(connectorNamed(connector).options.flatMap(option => (option.secret ? [option.key] : [])))
   return Object.fromEntries(Object.entries(options).filter(([key]) => !secret.has(key)))
 }

@@ -9,9 +9,14 @@ const most = 20
  * @param destination null where none of this id is set up
  * @param valueOf the document's value of an index field
  */
-export async function lookUp(destination: { connector: string, options: unknown } | null, system: string, valueOf: (field: string) => string | null): Promise<LookupAnswer> {
+export async function lookUp(
+  destination: { connector: string; options: unknown } | null,
+  system: string,
+  valueOf: (field: string) => string | null,
+): Promise<LookupAnswer> {
   const nothing = { noun: 'record', field: '', value: null, records: [], chosen: null }
-  if (!destination) return { ...nothing, trouble: `No destination "${system}" is set up, so nothing can be looked up there. Ask a steward to add it.` }
+  if (!destination)
+    return { ...nothing, trouble: `No destination "${system}" is set up, so nothing can be looked up there. Ask a steward to add it.` }
   const opened = connectorNamed(destination.connector).open(destination.options)
   try {
     if (!opened.lookup) return { ...nothing, trouble: `"${system}" has no records to look up. Ask a steward to correct the rubric.` }

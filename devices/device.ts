@@ -23,13 +23,30 @@ export interface DeviceStatus {
 }
 
 /** `completed` counts the sides that the device has given. */
-export interface DeviceJob { address: string, running: boolean, broken: boolean, completed: number | null }
+export interface DeviceJob {
+  address: string
+  running: boolean
+  broken: boolean
+  completed: number | null
+}
 
 /** How to scan; taken from a rubric. */
-export interface ScanSettings { source: 'feeder' | 'glass', twoSided: boolean, colour: 'grey' | 'colour', dpi: number, paper: Rubric['scan']['paper'], /** Two pages of that paper side by side. */ opened: boolean, gentle: boolean, original: Rubric['scan']['original'] }
+export interface ScanSettings {
+  source: 'feeder' | 'glass'
+  twoSided: boolean
+  colour: 'grey' | 'colour'
+  dpi: number
+  paper: Rubric['scan']['paper']
+  /** Two pages of that paper side by side. */ opened: boolean
+  gentle: boolean
+  original: Rubric['scan']['original']
+}
 
 /** One file that the device handed over. */
-export interface ScannedFile { bytes: Buffer, mediaType: string }
+export interface ScannedFile {
+  bytes: Buffer
+  mediaType: string
+}
 
 /** Which sheets of a load that broke off are in, and which to load again: none is lost and none comes twice. */
 export function afterBreak(sides: number, { source, twoSided }: Pick<ScanSettings, 'source' | 'twoSided'>): string {
@@ -38,7 +55,10 @@ export function afterBreak(sides: number, { source, twoSided }: Pick<ScanSetting
   const halfIn = twoSided && sides % 2 === 1
   const again = halfIn ? ` Sheet ${whole + 1} lacks its back, so it is scanned again: lay it on top of the rest.` : ''
   if (whole === 0) return `No sheet of this load is in.${again} Then scan the next load.`
-  return `Of this load, ${whole === 1 ? 'sheet 1 is' : `sheets 1 to ${whole} are`} in and safe.${again || ` Go on with sheet ${whole + 1}.`} Then scan the next load.`
+  return (
+    `Of this load, ${whole === 1 ? 'sheet 1 is' : `sheets 1 to ${whole} are`} in and ` +
+    `safe.${again || ` Go on with sheet ${whole + 1}.`} Then scan the next load.`
+  )
 }
 
 /** A scanner, whatever it speaks. Its errors are sentences for the person at it. */
@@ -65,5 +85,14 @@ export function scanSettings(rubric: Rubric): ScanSettings {
   const size = mixedSizes ? 'A3' : paper
   const takesColoursOut = rubric.clean.dropout.length + rubric.clean.keepInk.length > 0
   const grey = colour === 'grey' || (colour === 'mono' && !takesColoursOut)
-  return { source, twoSided: source === 'feeder' && sides === 'both', colour: grey ? 'grey' : 'colour', dpi, paper: size, opened: rubric.clean.spread !== 'none', gentle, original }
+  return {
+    source,
+    twoSided: source === 'feeder' && sides === 'both',
+    colour: grey ? 'grey' : 'colour',
+    dpi,
+    paper: size,
+    opened: rubric.clean.spread !== 'none',
+    gentle,
+    original,
+  }
 }

@@ -1,7 +1,10 @@
 import Bonjour, { type Service } from 'bonjour-service'
 
 /** A scanner that told of itself on the network. */
-export interface FoundDevice { name: string, address: string }
+export interface FoundDevice {
+  name: string
+  address: string
+}
 
 /**
  * Scanners that speak eSCL and answer to DNS-SD (RFC 6763) under _uscan._tcp, within some seconds. Empty where the
@@ -14,7 +17,7 @@ export async function discoverDevices(seconds: number): Promise<FoundDevice[]> {
   try {
     const browser = bonjour.find({ type: 'uscan' }, (service: Service) => {
       const host = service.addresses?.find(address => /^\d+\.\d+\.\d+\.\d+$/.test(address)) ?? service.host
-      const path = String((service.txt as Record<string, unknown> | undefined)?.rs ?? 'eSCL').replace(/^\/+/, '')
+      const path = ((service.txt as Record<string, string> | undefined)?.rs ?? 'eSCL').replace(/^\/+/, '')
       found.set(service.name, { name: service.name, address: `http://${host}:${service.port}/${path}` })
     })
     await new Promise(resolve => setTimeout(resolve, seconds * 1000))

@@ -1,7 +1,9 @@
 import { setTimeout as pause } from 'node:timers/promises'
 import { faultWords } from '../core/model/feederFault'
 import { DeviceError, type Capabilities, type Device, type DeviceStatus, type ScannedFile, type ScanSettings } from './device'
-import { readCapabilities, readStatus, writeSettings } from './esclXml'
+import { reachedFetch } from '../reach/fetch'
+import { refusedReach } from '../reach/networks'
+import { onDevice, readCapabilities, readStatus, writeSettings } from './esclXml'
 
 const usualSeconds = 15
 // A side may take long: large paper at 600 dpi in colour.
@@ -27,17 +29,32 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
       const { state, feederLoaded, fault } = await this.status()
       if (fault && settings.source === 'feeder') throw new DeviceError(`${faultWords(fault, name)} Then start again.`)
       if (state === 'busy') throw new DeviceError(`${name} is busy with another scan. Wait until it is free, then start again.`)
-      if (settings.source === 'feeder' && feederLoaded === false) throw new DeviceError(`The feeder of ${name} is empty. Load the paper, then start again.`)
+      if (settings.source === 'feeder' && feederLoaded === false)
+        throw new DeviceError(`The feeder of ${name} is empty. Load the paper, then start again.`)
       const capabilities = await this.capabilities()
-      if (settings.source === 'glass' && !capabilities.glass) throw new DeviceError(`${name} has no glass. Choose another device, or a rubric for the feeder.`)
-      if (settings.source === 'feeder' && !capabilities.feeder) throw new DeviceError(`${name} has no feeder. Choose another device, or a rubric for the glass.`)
-      if (settings.twoSided && !capabilities.duplex) throw new DeviceError(`${name} cannot scan both sides. Choose another device, or a rubric for one side.`)
+      if (settings.source === 'glass' && !capabilities.glass)
+        throw new DeviceError(`${name} has no glass. Choose another device, or a rubric for the feeder.`)
+      if (settings.source === 'feeder' && !capabilities.feeder)
+        throw new DeviceError(`${name} has no feeder. Choose another device, or a rubric for the glass.`)
+      if (settings.twoSided && !capabilities.duplex)
+        throw new DeviceError(`${name} cannot scan both sides. Choose another device, or a rubric for one side.`)
       const dpi = nearest(settings.dpi, capabilities.resolutions)
-      const response = await ask('ScanJobs', { method: 'POST', headers: { 'content-type': 'text/xml' }, body: writeSettings({ ...settings, dpi }) })
-      if (response.status === 409 || response.status === 503) throw new DeviceError(settings.source === 'glass' && response.status === 409 ? `Nothing lies on the glass of ${name}. Lay the page down, then start again.` : `${name} does not take a scan now (it answered ${response.status}). Check that it is idle and paper is loaded, then start again.`)
+      const response = await ask('ScanJobs', {
+        method: 'POST',
+        headers: { 'content-type': 'text/xml' },
+        body: writeSettings({ ...settings, dpi }),
+      })
+      if (response.status === 409 || response.status === 503)
+        throw new DeviceError(
+          settings.source === 'glass' && response.status === 409
+            ? `Nothing lies on the glass of ${name}. Lay the page down, then start again.`
+            : `${name} does not take a scan now (it answered ${response.status}). Check that it is idle and paper is loaded, then ` +
+                `start again.`,
+        )
       const location = response.headers.get('location')
-      if (response.status !== 201 || !location) throw new DeviceError(`${name} refused the scan with ${response.status}. Switch it off and on if this stays.`)
-      return new URL(location, `${base}/`).href
+      if (response.status !== 201 || !location)
+        throw new DeviceError(`${name} refused the scan with ${response.status}. Switch it off and on if this stays.`)
+      return onDevice(location, base)
     },
 
     async next(job: string, source: ScanSettings['source']): Promise<ScannedFile | null> {
@@ -51,14 +68,16 @@ export function esclDevice(name: string, address: string, answerSeconds = usualS
           return null
         }
         if (response.status === 409) throw new DeviceError(faultWords((await this.status()).fault ?? 'jam', name))
-        if (response.status !== 503 || Date.now() > until) throw new DeviceError(`${name} answered ${response.status} instead of the next side.`)
+        if (response.status !== 503 || Date.now() > until)
+          throw new DeviceError(`${name} answered ${response.status} instead of the next side.`)
         await pause(500)
       }
     },
 
     async cancel(job: string): Promise<void> {
       const response = await ask(job, { method: 'DELETE' })
-      if (!response.ok && response.status !== 404 && response.status !== 410) throw new DeviceError(`${name} did not cancel (it answered ${response.status}). Press stop on the device.`)
+      if (!response.ok && response.status !== 404 && response.status !== 410)
+        throw new DeviceError(`${name} did not cancel (it answered ${response.status}). Press stop on the device.`)
     },
   }
 }
@@ -74,21 +93,28 @@ function checkEnd({ jobs, feederLoaded }: DeviceStatus, job: string, source: Sca
 
 async function request(name: string, url: string, init: RequestInit, seconds: number): Promise<Response> {
   try {
-    return await fetch(url, { ...init, signal: AbortSignal.timeout(seconds * 1000), redirect: 'error' })
+    return await reachedFetch(url, { ...init, signal: AbortSignal.timeout(seconds * 1000) })
   } catch (error) {
-    throw new DeviceError(`${name} does not answer at ${new URL(url).host}. Check that it is switched on, awake and connected to the network.`, { cause: error })
+    const refused = refusedReach(error)
+    if (refused) throw new DeviceError(`${name} cannot be asked: ${refused.message}`, { cause: error })
+    throw new DeviceError(
+      `${name} does not answer at ${new URL(url).host}. Check that it is switched on, awake and connected to the network.`,
+      { cause: error },
+    )
   }
 }
 
 async function text(response: Response, name: string): Promise<string> {
-  if (!response.ok) throw new DeviceError(`${name} answered ${response.status} when asked about itself. Switch it off and on if this stays.`)
+  if (!response.ok)
+    throw new DeviceError(`${name} answered ${response.status} when asked about itself. Switch it off and on if this stays.`)
   return response.text()
 }
 
 async function file(response: Response, name: string): Promise<ScannedFile> {
   try {
     const bytes = Buffer.from(await response.arrayBuffer())
-    if (bytes.length === 0 || bytes.length > mostBytes) throw new DeviceError(`${name} sent a side of ${bytes.length} bytes, which cannot be right. Scan from this sheet again.`)
+    if (bytes.length === 0 || bytes.length > mostBytes)
+      throw new DeviceError(`${name} sent a side of ${bytes.length} bytes, which cannot be right. Scan from this sheet again.`)
     return { bytes, mediaType: (response.headers.get('content-type') ?? 'application/octet-stream').split(';')[0]!.trim() }
   } catch (error) {
     if (error instanceof DeviceError) throw error

@@ -5,14 +5,26 @@ import type { Capabilities, DeviceStatus, ScanSettings } from './device'
 const parser = new XMLParser({ removeNSPrefix: true, ignoreAttributes: true, parseTagValue: false, processEntities: false })
 
 const many = <T extends z.ZodType>(item: T) =>
-  z.preprocess(value => value === undefined || value === '' ? [] : Array.isArray(value) ? value : [value], z.array(item))
+  z.preprocess(value => (value === undefined || value === '' ? [] : Array.isArray(value) ? (value as unknown[]) : [value]), z.array(item))
 
 const Profile = z.object({
-  ColorModes: z.object({ ColorMode: many(z.string()) }).optional().catch(undefined),
-  DocumentFormats: z.object({ DocumentFormat: many(z.string()), DocumentFormatExt: many(z.string()) }).optional().catch(undefined),
-  SupportedResolutions: z.object({ DiscreteResolutions: z.object({ DiscreteResolution: many(z.object({ XResolution: z.coerce.number() })) }) }).optional().catch(undefined),
+  ColorModes: z
+    .object({ ColorMode: many(z.string()) })
+    .optional()
+    .catch(undefined),
+  DocumentFormats: z
+    .object({ DocumentFormat: many(z.string()), DocumentFormatExt: many(z.string()) })
+    .optional()
+    .catch(undefined),
+  SupportedResolutions: z
+    .object({ DiscreteResolutions: z.object({ DiscreteResolution: many(z.object({ XResolution: z.coerce.number() })) }) })
+    .optional()
+    .catch(undefined),
 })
-const Input = z.object({ SettingProfiles: z.object({ SettingProfile: many(Profile) }) }).optional().catch(undefined)
+const Input = z
+  .object({ SettingProfiles: z.object({ SettingProfile: many(Profile) }) })
+  .optional()
+  .catch(undefined)
 
 const CapabilitiesXml = z.object({
   ScannerCapabilities: z.object({
@@ -31,13 +43,16 @@ export function readCapabilities(xml: string): Capabilities {
   const profiles = inputs.flatMap(input => input?.SettingProfiles.SettingProfile ?? [])
   const colourModes = profiles.flatMap(profile => profile.ColorModes?.ColorMode ?? [])
   const resolutions = profiles.flatMap(profile => profile.SupportedResolutions?.DiscreteResolutions.DiscreteResolution ?? [])
-  const formats = profiles.flatMap(profile => [...profile.DocumentFormats?.DocumentFormat ?? [], ...profile.DocumentFormats?.DocumentFormatExt ?? []])
+  const formats = profiles.flatMap(profile => [
+    ...(profile.DocumentFormats?.DocumentFormat ?? []),
+    ...(profile.DocumentFormats?.DocumentFormatExt ?? []),
+  ])
   return {
     model: found.MakeAndModel,
     feeder: found.Adf !== undefined,
     duplex: found.Adf?.AdfDuplexInputCaps !== undefined,
     glass: found.Platen !== undefined,
-    colourModes: Object.entries(modes).flatMap(([code, mode]) => colourModes.includes(code) ? [mode] : []),
+    colourModes: Object.entries(modes).flatMap(([code, mode]) => (colourModes.includes(code) ? [mode] : [])),
     resolutions: [...new Set(resolutions.map(resolution => resolution.XResolution))].sort((a, b) => a - b),
     formats: [...new Set(formats)],
   }
@@ -48,11 +63,25 @@ const StatusXml = z.object({
   ScannerStatus: z.object({
     State: z.string(),
     AdfState: z.string().optional(),
-    Jobs: z.object({ JobInfo: many(JobInfo) }).optional().catch(undefined),
+    Jobs: z
+      .object({ JobInfo: many(JobInfo) })
+      .optional()
+      .catch(undefined),
   }),
 })
 
-const feederFaults: Record<string, DeviceStatus['fault']> = { ScannerAdfJam: 'jam', ScannerAdfMispick: 'jam', ScannerAdfMultipickDetected: 'double-feed', ScannerAdfHatchOpen: 'cover-open' }
+const feederFaults: Record<string, DeviceStatus['fault']> = {
+  ScannerAdfJam: 'jam',
+  ScannerAdfMispick: 'jam',
+  ScannerAdfMultipickDetected: 'double-feed',
+  ScannerAdfHatchOpen: 'cover-open',
+}
+
+/** A place that a device names, on that device: whatever host it writes, no other one is asked. */
+export function onDevice(place: string, base: string): string {
+  const { pathname, search } = new URL(place, `${base}/`)
+  return new URL(pathname + search, base).href
+}
 
 /** What an eSCL device is doing. @throws {Error} where the answer is not eSCL */
 export function readStatus(xml: string, base: string): DeviceStatus {
@@ -62,18 +91,29 @@ export function readStatus(xml: string, base: string): DeviceStatus {
     fault: feederFaults[AdfState ?? ''] ?? null,
     feederLoaded: AdfState === undefined ? null : AdfState !== 'ScannerAdfEmpty',
     jobs: (Jobs?.JobInfo ?? []).map(job => ({
-      address: new URL(job.JobUri, `${base}/`).href, running: ['Pending', 'Processing'].includes(job.JobState),
-      broken: ['Canceled', 'Aborted'].includes(job.JobState), completed: job.ImagesCompleted ?? null,
+      address: onDevice(job.JobUri, base),
+      running: ['Pending', 'Processing'].includes(job.JobState),
+      broken: ['Canceled', 'Aborted'].includes(job.JobState),
+      completed: job.ImagesCompleted ?? null,
     })),
   }
 }
 
 /** Paper in three-hundredths of an inch, eSCL's unit; feeder paper of unknown size is scanned as A4. */
 const paperSizes: Record<ScanSettings['paper'], [number, number]> = {
-  auto: [2480, 3508], A3: [3508, 4961], A4: [2480, 3508], A5: [1748, 2480], letter: [2550, 3300], legal: [2550, 4200], ledger: [3300, 5100],
+  auto: [2480, 3508],
+  A3: [3508, 4961],
+  A4: [2480, 3508],
+  A5: [1748, 2480],
+  letter: [2550, 3300],
+  legal: [2550, 4200],
+  ledger: [3300, 5100],
 }
 
-/** The settings as eSCL's XML. eSCL has no word for a gentle feed, so that stands in a namespace of ours; devices ignore what they do not know. */
+/**
+ * The settings as eSCL's XML. eSCL has no word for a gentle feed, so that stands in a namespace of ours; devices
+ * ignore what they do not know.
+ */
 export function writeSettings(settings: ScanSettings): string {
   const [page, height] = paperSizes[settings.paper]
   const width = settings.opened ? page * 2 : page
@@ -85,12 +125,13 @@ export function writeSettings(settings: ScanSettings): string {
     <pwg:XOffset>0</pwg:XOffset><pwg:YOffset>0</pwg:YOffset><pwg:Width>${width}</pwg:Width><pwg:Height>${height}</pwg:Height>
   </pwg:ScanRegion></pwg:ScanRegions>
   <pwg:InputSource>${settings.source === 'feeder' ? 'Feeder' : 'Platen'}</pwg:InputSource>
-  <pwg:ContentType>${{ 'text': 'Text', 'text-and-pictures': 'TextAndPhoto', 'photo': 'Photo' }[settings.original]}</pwg:ContentType>
+  <pwg:ContentType>${{ text: 'Text', 'text-and-pictures': 'TextAndPhoto', photo: 'Photo' }[settings.original]}</pwg:ContentType>
   <scan:Duplex>${settings.twoSided}</scan:Duplex>
   <scan:ColorMode>${settings.colour === 'grey' ? 'Grayscale8' : 'RGB24'}</scan:ColorMode>
   <scan:XResolution>${settings.dpi}</scan:XResolution>
   <scan:YResolution>${settings.dpi}</scan:YResolution>
-${settings.gentle ? '  <feed:Speed xmlns:feed="urn:rubricator:feed">Gentle</feed:Speed>\n' : ''}  <pwg:DocumentFormat>image/jpeg</pwg:DocumentFormat>
+${settings.gentle ? '  <feed:Speed xmlns:feed="urn:rubricator:feed">Gentle</feed:Speed>\n' : ''} 
+  <pwg:DocumentFormat>image/jpeg</pwg:DocumentFormat>
   <scan:DocumentFormatExt>image/jpeg</scan:DocumentFormatExt>
 </scan:ScanSettings>`
 }

@@ -18,13 +18,21 @@ const { values } = parseArgs({
   },
 })
 
-const server = deviceServer(values.name, Number(values.speed), values.badges && process.env.READER_KEY ? { address: values.badges, key: process.env.READER_KEY } : null)
+const server = deviceServer(
+  values.name,
+  Number(values.speed),
+  values.badges && process.env.READER_KEY ? { address: values.badges, key: process.env.READER_KEY } : null,
+)
 server.listen(Number(values.port), values.announce ? '0.0.0.0' : '127.0.0.1', () => {
   const { port } = server.address() as AddressInfo
   // Where no multicast goes, nobody hears it, and that is all.
-  if (values.announce) new Bonjour({}, (error: unknown) => console.error(`Telling the network: ${String(error)}`)).publish({
-    name: `${values.name} (${port})`, type: 'uscan', port, txt: { rs: 'eSCL', ty: values.name, vers: '2.63' },
-  })
+  if (values.announce)
+    new Bonjour({}, (error: unknown) => console.error(`Telling the network: ${String(error)}`)).publish({
+      name: `${values.name} (${port})`,
+      type: 'uscan',
+      port,
+      txt: { rs: 'eSCL', ty: values.name, vers: '2.63' },
+    })
   if (process.send) process.send({ ready: true, port })
   else console.log(`${values.name} on http://127.0.0.1:${port}/`)
 })

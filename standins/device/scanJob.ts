@@ -6,9 +6,16 @@ import type { Feeder } from './feeder'
 import type { Glass } from './glass'
 import type { Settings } from './settingsXml'
 
-export interface Sent { bytes: Buffer, mediaType: string }
+export interface Sent {
+  bytes: Buffer
+  mediaType: string
+}
 
-interface Place { stack: Stack, sheet: number, face: 'front' | 'back' }
+interface Place {
+  stack: Stack
+  sheet: number
+  face: 'front' | 'back'
+}
 
 /** One scan: takes sheet after sheet from the feeder at the device's speed and keeps each side until it was fetched. */
 export class ScanJob {
@@ -19,7 +26,13 @@ export class ScanJob {
   private readyAt: number
   private readonly started = Date.now()
 
-  constructor(readonly id: string, readonly settings: Settings, private readonly feeder: Feeder, glass: Glass, private readonly secondsPerSide: number) {
+  constructor(
+    readonly id: string,
+    readonly settings: Settings,
+    private readonly feeder: Feeder,
+    glass: Glass,
+    private readonly secondsPerSide: number,
+  ) {
     if (settings.source === 'Platen' && glass.face) this.sides.push(glass.face)
     this.readyAt = Date.now()
   }
@@ -31,7 +44,7 @@ export class ScanJob {
   /** The next side, scanned now; the same one again until `fetched` is called. Null after the last. */
   next(): Promise<Sent | null> {
     if (this.state !== 'Processing') return Promise.resolve(null)
-    return this.pending ??= this.scan()
+    return (this.pending ??= this.scan())
   }
 
   /** The client has the side that `next` gave. */

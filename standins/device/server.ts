@@ -16,7 +16,10 @@ const mostBody = 64 * 1024
 const body = async (request: IncomingMessage) => (await bodyOf(request, mostBody)).toString('utf8')
 
 /** Where the badge reader beside the device tells of a badge, and the key with which it does. */
-export interface Reader { address: string, key: string }
+export interface Reader {
+  address: string
+  key: string
+}
 
 /** A simulated multifunction device: eSCL under /eSCL, its bench at the root. */
 export function deviceServer(name: string, sidesPerMinute: number, reader: Reader | null = null): Server {
@@ -53,7 +56,7 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
     if (settings.source === 'Feeder' ? !feeder.loaded || feeder.fault : !glass.face) return refuse(response, 409)
     const job = new ScanJob(randomUUID(), settings, feeder, glass, 60 / sidesPerMinute)
     jobs.push(job)
-    return response.writeHead(201, { 'location': `http://${request.headers.host}/eSCL/ScanJobs/${job.id}`, 'content-length': 0 }).end()
+    return response.writeHead(201, { location: `http://${request.headers.host}/eSCL/ScanJobs/${job.id}`, 'content-length': 0 }).end()
   }
 
   async function sendNext(job: ScanJob, response: ServerResponse): Promise<unknown> {
@@ -66,7 +69,8 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
 
   async function bench(request: IncomingMessage, response: ServerResponse, path: string): Promise<unknown> {
     const back = () => response.writeHead(303, { location: './' }).end()
-    if (request.method === 'GET' && path === '/') return reply(response, 200, 'text/html; charset=utf-8', benchPage(name, feeder, glass, busy(), reader !== null))
+    if (request.method === 'GET' && path === '/')
+      return reply(response, 200, 'text/html; charset=utf-8', benchPage(name, feeder, glass, busy(), reader !== null))
     if (request.method === 'GET' && path === '/top.png') {
       const picture = await topSheet(feeder)
       return picture ? reply(response, 200, 'image/png', picture) : refuse(response, 404)
@@ -93,7 +97,13 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
     if (request.method === 'POST' && path === '/glass') {
       const form = new URLSearchParams(await body(request))
       const stack = form.get('stack') ?? ''
-      const laid = stackIds.includes(stack) && glass.lay(makeStack(stack, Number(form.get('seed') || 1)), Number(form.get('from') || 1), form.get('face') === 'back' ? 'back' : 'front')
+      const laid =
+        stackIds.includes(stack) &&
+        glass.lay(
+          makeStack(stack, Number(form.get('seed') || 1)),
+          Number(form.get('from') || 1),
+          form.get('face') === 'back' ? 'back' : 'front',
+        )
       return laid ? back() : refuse(response, 400)
     }
     if (request.method === 'POST' && path === '/free') {
@@ -114,7 +124,11 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
     }
     if (request.method === 'POST' && path === '/badge' && reader) {
       const badge = new URLSearchParams(await body(request)).get('badge') ?? ''
-      const told = await fetch(reader.address, { method: 'POST', headers: { 'content-type': 'application/json', 'authorization': `Bearer ${reader.key}` }, body: JSON.stringify({ badge }) }).catch(() => null)
+      const told = await fetch(reader.address, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', authorization: `Bearer ${reader.key}` },
+        body: JSON.stringify({ badge }),
+      }).catch(() => null)
       return told?.ok ? back() : refuse(response, 502)
     }
     if (request.method === 'POST' && path === '/clear') {

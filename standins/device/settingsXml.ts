@@ -11,7 +11,9 @@ const colours = { BlackAndWhite1: 'mono', Grayscale8: 'grey', RGB24: 'colour' } 
 const SettingsXml = z.object({
   ScanSettings: z.object({
     InputSource: z.enum(['Feeder', 'Platen']).default('Feeder'),
-    ScanRegions: z.object({ ScanRegion: z.object({ Width: z.coerce.number().min(300).max(5100), Height: z.coerce.number().min(300).max(5100) }) }).optional(),
+    ScanRegions: z
+      .object({ ScanRegion: z.object({ Width: z.coerce.number().min(300).max(5100), Height: z.coerce.number().min(300).max(5100) }) })
+      .optional(),
     Duplex: z.enum(['true', 'false']).default('false'),
     ColorMode: z.enum(['BlackAndWhite1', 'Grayscale8', 'RGB24']).default('RGB24'),
     XResolution: z.coerce.number().pipe(z.literal(resolutions)).default(200),
@@ -21,10 +23,18 @@ const SettingsXml = z.object({
   }),
 })
 
-export interface Settings { source: 'Feeder' | 'Platen', duplex: boolean, colour: 'mono' | 'grey' | 'colour', dpi: number, region: { width: number, height: number }, gentle: boolean, format: typeof formats[number] }
+export interface Settings {
+  source: 'Feeder' | 'Platen'
+  duplex: boolean
+  colour: 'mono' | 'grey' | 'colour'
+  dpi: number
+  region: { width: number; height: number }
+  gentle: boolean
+  format: (typeof formats)[number]
+}
 
 /** Three-hundredths of an inch as whole millimetres, so that A4 is A4. */
-const millimetres = (units: number) => Math.round(units / 300 * 25.4)
+const millimetres = (units: number) => Math.round((units / 300) * 25.4)
 
 /** A client's scan settings; null where they are not what this device can do. */
 export function readSettings(xml: string): Settings | null {
@@ -32,7 +42,10 @@ export function readSettings(xml: string): Settings | null {
   if (!read.success) return null
   const { ScanRegions, Speed, InputSource, Duplex, ColorMode, XResolution, DocumentFormat, DocumentFormatExt } = read.data.ScanSettings
   return {
-    source: InputSource, duplex: Duplex === 'true', colour: colours[ColorMode], dpi: XResolution,
+    source: InputSource,
+    duplex: Duplex === 'true',
+    colour: colours[ColorMode],
+    dpi: XResolution,
     region: { width: millimetres(ScanRegions?.ScanRegion.Width ?? 2480), height: millimetres(ScanRegions?.ScanRegion.Height ?? 3508) },
     gentle: Speed === 'Gentle',
     format: DocumentFormatExt ?? DocumentFormat ?? 'image/jpeg',

@@ -3,7 +3,10 @@ import { join } from 'node:path'
 import PostalMime, { type Email } from 'postal-mime'
 
 /** A mail that arrived: its file's name and what it says. */
-export interface Arrived { file: string, email: Email }
+export interface Arrived {
+  file: string
+  email: Email
+}
 
 /** Mailboxes in a folder: a folder for each address, a file for each mail. */
 export class Mailboxes {
@@ -29,7 +32,10 @@ export class Mailboxes {
   /** Newest first. */
   async mails(address: string): Promise<Arrived[]> {
     const box = join(this.folder, address.toLowerCase().replace(/[^a-z0-9@._-]/g, '_'))
-    const files = (await readdir(box).catch(() => [])).filter(name => !name.startsWith('.')).sort().reverse()
+    const files = (await readdir(box).catch(() => []))
+      .filter(name => !name.startsWith('.'))
+      .sort()
+      .reverse()
     return Promise.all(files.map(async file => ({ file, email: await PostalMime.parse(await readFile(join(box, file))) })))
   }
 }

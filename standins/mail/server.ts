@@ -7,10 +7,13 @@ import { mailPage } from './page'
 const mostBytes = 64 * 1024 * 1024
 
 /** A simulated mail server: SMTP with a password, and a page to read what arrived. Addresses outside ".example" do not exist. */
-export function mailServer(folder: string, password: string): { smtp: SMTPServer, web: Server } {
+export function mailServer(folder: string, password: string): { smtp: SMTPServer; web: Server } {
   const boxes = new Mailboxes(folder)
   const smtp = new SMTPServer({
-    size: mostBytes, authOptional: false, disabledCommands: ['STARTTLS'], allowInsecureAuth: true,
+    size: mostBytes,
+    authOptional: false,
+    disabledCommands: ['STARTTLS'],
+    allowInsecureAuth: true,
     onAuth(auth, _session, done) {
       const given = Buffer.from(auth.password ?? '')
       const wanted = Buffer.from(password)
@@ -18,20 +21,28 @@ export function mailServer(folder: string, password: string): { smtp: SMTPServer
       else done(Object.assign(new Error('Wrong user name or password'), { responseCode: 535 }))
     },
     onRcptTo({ address }, _session, done) {
-      done(address.toLowerCase().endsWith('.example') ? null : Object.assign(new Error(`No such mailbox: ${address}`), { responseCode: 550 }))
+      done(
+        address.toLowerCase().endsWith('.example') ? null : Object.assign(new Error(`No such mailbox: ${address}`), { responseCode: 550 }),
+      )
     },
     onData(stream, session, done) {
       const chunks: Buffer[] = []
       stream.on('data', (chunk: Buffer) => chunks.push(chunk))
       stream.on('end', () => {
         if (stream.sizeExceeded) return done(Object.assign(new Error('The mail is too large'), { responseCode: 552 }))
-        boxes.put(session.envelope.rcptTo.map(to => to.address), Buffer.concat(chunks)).then(() => done(null), done)
+        boxes
+          .put(
+            session.envelope.rcptTo.map(to => to.address),
+            Buffer.concat(chunks),
+          )
+          .then(() => done(null), done)
       })
     },
   })
   const web = createServer((request, response) => {
     const url = new URL(request.url ?? '/', 'http://mail')
-    const reply = (status: number, type: string, body: string | Buffer) => response.writeHead(status, { 'content-type': type, 'content-length': Buffer.byteLength(body) }).end(body)
+    const reply = (status: number, type: string, body: string | Buffer) =>
+      response.writeHead(status, { 'content-type': type, 'content-length': Buffer.byteLength(body) }).end(body)
     const answer = async () => {
       if (url.pathname === '/attachment') {
         const mail = (await boxes.mails(url.searchParams.get('box') ?? '')).find(one => one.file === url.searchParams.get('mail'))

@@ -3,7 +3,11 @@ import type { Random } from './random'
 import { printedDate, type Permit } from './world'
 
 /** The two sides of a sheet; a side may be empty. */
-export interface Sheet { front: Drawing | null, back: Drawing | null, what: string }
+export interface Sheet {
+  front: Drawing | null
+  back: Drawing | null
+  what: string
+}
 
 const cover = [
   'Cover runs from noon on the day shown and ends at noon one year later.',
@@ -23,8 +27,12 @@ export function insuranceNote(permit: Permit, random: Random): Sheet {
   front.text(20, 54, 'Note of cover', { size: 15, weight: 700 })
   front.text(150, 54, `BW ${random.whole(100000, 999999)}`, { font: fonts.typed, size: 11 })
   const rows: [string, string][] = [
-    ['Assured', permit.owner], ['Craft', permit.vessel], ['Hull number', permit.hull],
-    ['Home berth', `Saltmere, ${permit.berth}`], ['In force from', printedDate(permit.issued)], ['Sum insured', `${random.whole(12, 90)},000`],
+    ['Assured', permit.owner],
+    ['Craft', permit.vessel],
+    ['Hull number', permit.hull],
+    ['Home berth', `Saltmere, ${permit.berth}`],
+    ['In force from', printedDate(permit.issued)],
+    ['Sum insured', `${random.whole(12, 90)},000`],
   ]
   rows.forEach(([name, value], at) => {
     const y = 70 + at * 10
@@ -32,7 +40,16 @@ export function insuranceNote(permit: Permit, random: Random): Sheet {
     front.text(72, y, value, { font: fonts.typed, size: 11 })
     front.rule(20, y + 3, 190, y + 3, 0.15, '#77736d')
   })
-  front.lines(20, 146, ['This note is evidence of cover and replaces any earlier note for the craft named.', 'Please keep it aboard and send one copy to your harbour office.'], 6, { font: fonts.serif, size: 11 })
+  front.lines(
+    20,
+    146,
+    [
+      'This note is evidence of cover and replaces any earlier note for the craft named.',
+      'Please keep it aboard and send one copy to your harbour office.',
+    ],
+    6,
+    { font: fonts.serif, size: 11 },
+  )
   front.text(20, 180, 'Brackwater Mutual, 4 Ropewalk, Brackwater', { size: 8 })
 
   if (!random.chance(0.5)) return { front, back: null, what: 'insurance note' }
@@ -42,7 +59,18 @@ export function insuranceNote(permit: Permit, random: Random): Sheet {
   return { front, back, what: 'insurance note' }
 }
 
-const checks = ['Hull below waterline', 'Skin fittings and seacocks', 'Rudder and steering', 'Mooring cleats', 'Bilge pumps', 'Gas and stove', 'Fire extinguishers', 'Navigation lights', 'Guard rails', 'Engine beds']
+const checks = [
+  'Hull below waterline',
+  'Skin fittings and seacocks',
+  'Rudder and steering',
+  'Mooring cleats',
+  'Bilge pumps',
+  'Gas and stove',
+  'Fire extinguishers',
+  'Navigation lights',
+  'Guard rails',
+  'Engine beds',
+]
 
 /** A survey: findings on the front, remarks on the back now and then. */
 export function survey(permit: Permit, random: Random): Sheet {
@@ -57,10 +85,23 @@ export function survey(permit: Permit, random: Random): Sheet {
     const y = 54 + at * 9
     front.rule(20, y, 190, y)
     front.text(23, y + 6, item, { size: 10 })
-    front.text(110, y + 6.4, random.pick(['sound', 'sound', 'sound', 'fair, watch', 'renewed this year', 'worn, serviceable']), { font: fonts.hand, size: 14, colour: '#22306e' })
+    front.text(110, y + 6.4, random.pick(['sound', 'sound', 'sound', 'fair, watch', 'renewed this year', 'worn, serviceable']), {
+      font: fonts.hand,
+      size: 14,
+      colour: '#22306e',
+    })
   })
   front.rule(106, 46, 106, 54 + checks.length * 9)
-  front.lines(20, 164, ['The vessel was seen ashore and afloat. Parts that were not open to view are not', 'reported on. This survey is made for the owner and the harbour office alone.'], 6, { font: fonts.serif, size: 10.5 })
+  front.lines(
+    20,
+    164,
+    [
+      'The vessel was seen ashore and afloat. Parts that were not open to view are not',
+      'reported on. This survey is made for the owner and the harbour office alone.',
+    ],
+    6,
+    { font: fonts.serif, size: 10.5 },
+  )
   front.text(20, 200, permit.inspector, { font: fonts.hand, size: 18, colour: '#22306e' })
   front.rule(20, 203, 90, 203)
   front.text(20, 208, 'Surveyor', { size: 8 })
@@ -68,7 +109,13 @@ export function survey(permit: Permit, random: Random): Sheet {
   if (!random.chance(0.35)) return { front, back: null, what: 'survey' }
   const back = new Drawing()
   back.text(20, 30, 'Remarks', { size: 12, weight: 700 })
-  back.lines(20, 44, ['Small weep at the stern gland, normal when', 'stopped. Owner to renew packing at the next', 'haul-out. No other matter outstanding.'], 9, { font: fonts.hand, size: 16, colour: '#22306e' })
+  back.lines(
+    20,
+    44,
+    ['Small weep at the stern gland, normal when', 'stopped. Owner to renew packing at the next', 'haul-out. No other matter outstanding.'],
+    9,
+    { font: fonts.hand, size: 16, colour: '#22306e' },
+  )
   return { front, back, what: 'survey' }
 }
 
@@ -79,11 +126,31 @@ export function ownersLetter(permit: Permit, random: Random): Sheet {
   const size = font === fonts.hand ? 16 : 11.5
   front.lines(130, 30, [permit.owner, `Berth ${permit.berth}`, 'Saltmere', printedDate(permit.issued)], 7, { font, size })
   front.text(24, 74, 'Dear harbour master,', { font, size })
-  front.lines(24, 88, random.pick([
-    ['please find my note of cover and the survey for', `${permit.vessel}. I should be glad of the same berth`, 'again this year, as the tender ring is close by.', 'I shall call for the permit on Friday.'],
-    ['the boat has been out of the water since February', 'and goes back on the next spring tide. Kindly send', `the permit for ${permit.vessel} to the address`, 'that you have.'],
-    ['thank you for moving us out of the swell last', `autumn. ${permit.vessel} lies far better there and we`, 'would like to stay, if the berth is free.'],
-  ]), 9, { font, size })
+  front.lines(
+    24,
+    88,
+    random.pick([
+      [
+        'please find my note of cover and the survey for',
+        `${permit.vessel}. I should be glad of the same berth`,
+        'again this year, as the tender ring is close by.',
+        'I shall call for the permit on Friday.',
+      ],
+      [
+        'the boat has been out of the water since February',
+        'and goes back on the next spring tide. Kindly send',
+        `the permit for ${permit.vessel} to the address`,
+        'that you have.',
+      ],
+      [
+        'thank you for moving us out of the swell last',
+        `autumn. ${permit.vessel} lies far better there and we`,
+        'would like to stay, if the berth is free.',
+      ],
+    ]),
+    9,
+    { font, size },
+  )
   front.text(24, 140, 'Yours faithfully,', { font, size })
   front.text(24, 156, permit.owner, { font: fonts.hand, size: 20, colour: '#22306e' })
   return { front, back: null, what: 'letter' }

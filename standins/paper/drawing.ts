@@ -1,6 +1,14 @@
 import bwipjs from 'bwip-js/node'
 
-export interface TextStyle { size?: number, font?: string, weight?: number, anchor?: 'start' | 'middle' | 'end', colour?: string, italic?: boolean, spacing?: number }
+export interface TextStyle {
+  size?: number
+  font?: string
+  weight?: number
+  anchor?: 'start' | 'middle' | 'end'
+  colour?: string
+  italic?: boolean
+  spacing?: number
+}
 
 export const fonts = { serif: 'Liberation Serif', sans: 'Liberation Sans', typed: 'Courier Prime', hand: 'Breip' } as const
 
@@ -13,12 +21,19 @@ export class Drawing {
   private readonly parts: string[] = []
   readonly texts: string[] = []
 
-  constructor(readonly width = 210, readonly height = 297) {}
+  constructor(
+    readonly width = 210,
+    readonly height = 297,
+  ) {}
 
   /** Size in points, position of the baseline in millimetres. */
   text(x: number, y: number, text: string, style: TextStyle = {}): this {
     const { size = 10, font = fonts.sans, weight = 400, anchor = 'start', colour = '#1c1a18', italic, spacing } = style
-    this.parts.push(`<text x="${number(x)}" y="${number(y)}" font-family="${font}" font-size="${number(size * points)}" font-weight="${weight}" text-anchor="${anchor}" fill="${colour}"${italic ? ' font-style="italic"' : ''}${spacing ? ` letter-spacing="${spacing}"` : ''}>${escaped(text)}</text>`)
+    this.parts.push(
+      `<text x="${number(x)}" y="${number(y)}" font-family="${font}" font-size="${number(size * points)}" ` +
+        `font-weight="${weight}" text-anchor="${anchor}" fill="${colour}"${italic ? ' font-style="italic"' : ''}` +
+        `${spacing ? ` letter-spacing="${spacing}"` : ''}>${escaped(text)}</text>`,
+    )
     this.texts.push(text)
     return this
   }
@@ -30,19 +45,26 @@ export class Drawing {
   }
 
   rule(x1: number, y1: number, x2: number, y2: number, width = 0.2, colour = '#2a2826'): this {
-    this.parts.push(`<line x1="${number(x1)}" y1="${number(y1)}" x2="${number(x2)}" y2="${number(y2)}" stroke="${colour}" stroke-width="${width}"/>`)
+    this.parts.push(
+      `<line x1="${number(x1)}" y1="${number(y1)}" x2="${number(x2)}" y2="${number(y2)}" stroke="${colour}" stroke-width="${width}"/>`,
+    )
     return this
   }
 
-  box(x: number, y: number, width: number, height: number, options: { fill?: string, stroke?: string, line?: number } = {}): this {
+  box(x: number, y: number, width: number, height: number, options: { fill?: string; stroke?: string; line?: number } = {}): this {
     const { fill = 'none', stroke = '#2a2826', line = 0.25 } = options
-    this.parts.push(`<rect x="${number(x)}" y="${number(y)}" width="${number(width)}" height="${number(height)}" fill="${fill}" stroke="${stroke}" stroke-width="${line}"/>`)
+    this.parts.push(
+      `<rect x="${number(x)}" y="${number(y)}" width="${number(width)}" height="${number(height)}" fill="${fill}" ` +
+        `stroke="${stroke}" stroke-width="${line}"/>`,
+    )
     return this
   }
 
-  path(d: string, options: { stroke?: string, line?: number, fill?: string } = {}): this {
+  path(d: string, options: { stroke?: string; line?: number; fill?: string } = {}): this {
     const { stroke = '#1c1a18', line = 0.35, fill = 'none' } = options
-    this.parts.push(`<path d="${d}" fill="${fill}" stroke="${stroke}" stroke-width="${line}" stroke-linecap="round" stroke-linejoin="round"/>`)
+    this.parts.push(
+      `<path d="${d}" fill="${fill}" stroke="${stroke}" stroke-width="${line}" stroke-linecap="round" stroke-linejoin="round"/>`,
+    )
     return this
   }
 
@@ -51,7 +73,10 @@ export class Drawing {
     const svg = bwipjs.toSVG({ bcid: kind, text: value, scale: 2, height: 12, paddingwidth: 0, paddingheight: 0 })
     const view = /viewBox="([^"]+)"/.exec(svg)![1]!
     const inner = svg.replace(/^<svg[^>]*>/, '').replace(/<\/svg>\s*$/, '')
-    this.parts.push(`<svg x="${number(x)}" y="${number(y)}" width="${number(width)}" height="${number(height)}" viewBox="${view}" preserveAspectRatio="none">${inner}</svg>`)
+    this.parts.push(
+      `<svg x="${number(x)}" y="${number(y)}" width="${number(width)}" height="${number(height)}" viewBox="${view}" ` +
+        `preserveAspectRatio="none">${inner}</svg>`,
+    )
     return this
   }
 
@@ -65,7 +90,10 @@ export class Drawing {
   /** Only what lies inside a rectangle of another drawing, placed where it would stand. */
   placeClipped(other: Drawing, x: number, y: number, degrees: number, clip: string): this {
     const id = `clip${this.parts.length}`
-    this.parts.push(`<clipPath id="${id}"><path d="${clip}"/></clipPath><g transform="translate(${number(x)} ${number(y)}) rotate(${number(degrees)})"><g clip-path="url(#${id})">${other.content}</g></g>`)
+    this.parts.push(
+      `<clipPath id="${id}"><path d="${clip}"/></clipPath><g transform="translate(${number(x)} ${number(y)}) ` +
+        `rotate(${number(degrees)})"><g clip-path="url(#${id})">${other.content}</g></g>`,
+    )
     return this
   }
 

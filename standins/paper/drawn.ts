@@ -8,7 +8,11 @@ import { scanSide, sizeOf, type ColourMode, type ScannedSide, type Size } from '
 import type { Stack } from './stack'
 
 /** How a side is scanned; without a region, the sheet's own size. */
-export interface Capture { dpi: number, colour: ColourMode, region?: Size }
+export interface Capture {
+  dpi: number
+  colour: ColourMode
+  region?: Size
+}
 
 /** Drawing a side takes half a second, so what was drawn once is kept for every copy and every test of this person. */
 const folder = join(process.env.XDG_CACHE_HOME || join(homedir(), '.cache'), 'rubricator', 'paper')
@@ -25,7 +29,18 @@ const drawer = (async () => {
 export async function drawnSide(stack: Stack, sheet: number, face: 'front' | 'back', { dpi, colour, region }: Capture): Promise<Buffer> {
   const pair = stack.sheets[sheet]
   if (!pair) throw new Error(`The stack has no sheet ${sheet + 1}.`)
-  const told = JSON.stringify([await drawer, pair.front.drawing?.content, pair.front.wear, pair.back.drawing?.content, pair.back.wear, sizeOf(pair), face, dpi, colour, region])
+  const told = JSON.stringify([
+    await drawer,
+    pair.front.drawing?.content,
+    pair.front.wear,
+    pair.back.drawing?.content,
+    pair.back.wear,
+    sizeOf(pair),
+    face,
+    dpi,
+    colour,
+    region,
+  ])
   const name = createHash('sha256').update(told).digest('hex')
   const path = join(folder, name.slice(0, 2), name)
   const known = await readFile(path).catch(() => null)

@@ -44,7 +44,7 @@ export async function asPdf(pictures: readonly Buffer[], dpi: number): Promise<B
   const ended = new Promise(resolve => document.on('end', resolve))
   for (const picture of pictures) {
     const { width, height } = await sharp(picture).metadata()
-    const size: [number, number] = [width / dpi * 72, height / dpi * 72]
+    const size: [number, number] = [(width / dpi) * 72, (height / dpi) * 72]
     document.addPage({ size, margin: 0 })
     document.image(picture, 0, 0, { width: size[0], height: size[1] })
   }
@@ -60,8 +60,10 @@ export async function asTiff(pictures: readonly Buffer[], dpi: number): Promise<
     const parts: string[] = []
     for (const [at, picture] of pictures.entries()) {
       const part = join(folder, `${at}.tif`)
-      await sharp(picture).toColourspace('b-w')
-        .tiff({ compression: 'ccittfax4', bitdepth: 1, xres: dpi / 25.4, yres: dpi / 25.4, resolutionUnit: 'inch' }).toFile(part)
+      await sharp(picture)
+        .toColourspace('b-w')
+        .tiff({ compression: 'ccittfax4', bitdepth: 1, xres: dpi / 25.4, yres: dpi / 25.4, resolutionUnit: 'inch' })
+        .toFile(part)
       parts.push(part)
     }
     await promisify(execFile)('tiffcp', [...parts, join(folder, 'all.tif')])

@@ -25,7 +25,10 @@ const formats = ['pdf', 'jpeg', 'tiff']
 const seed = Number(values.seed)
 const dpi = Number(values.dpi)
 if (!values.out || !mode || !formats.includes(values.format) || !Number.isInteger(seed) || !(dpi >= 50 && dpi <= 600)) {
-  console.error(`paper --out DIR [--stack ${stackIds.join('|')}] [--seed N] [--dpi 50..600] [--colour mono|grey|colour] [--format pdf|jpeg|tiff] [--documents 3,5-6]`)
+  console.error(
+    `paper --out DIR [--stack ${stackIds.join('|')}] [--seed N] [--dpi 50..600] [--colour mono|grey|colour] [--format ` +
+      `pdf|jpeg|tiff] [--documents 3,5-6]`,
+  )
   process.exit(2)
 }
 
@@ -42,4 +45,7 @@ for (const [at, truth] of stack.truth.sides.entries()) {
 if (values.format === 'pdf') await writeFile(join(values.out, `${stack.id}.pdf`), await asPdf(pictures, dpi))
 if (values.format === 'tiff') await writeFile(join(values.out, `${stack.id}.tif`), await asTiff(pictures, dpi))
 await writeFile(join(values.out, `${stack.id}.truth.json`), `${JSON.stringify(stack.truth, null, 2)}\n`)
-console.log(`${stack.title}: ${stack.sheets.length} sheets, ${stack.truth.sides.length} sides, ${stack.truth.documents.length} documents, seed ${seed}.`)
+console.log(
+  `${stack.title}: ${stack.sheets.length} sheets, ${stack.truth.sides.length} sides, ${stack.truth.documents.length} ` +
+    `documents, seed ${seed}.`,
+)

@@ -55,7 +55,11 @@ export function layPermitFile(pile: Pile, permit: Permit, random: Random, number
   fileSheets(permit, random, number).forEach((sheet, at) => {
     const worn = wear(random, pile.sheetCount % 3 === 1 ? streak : null, at === 0)
     if (number === pencilFile && at === 0) worn.back.pencil = { x: 40, y: 60, text: 'rang owner, will call Thu' }
-    pile.lay({ ...sheet, worn, ...(at === 0 ? { barcode: { format: 'Code128', value: permit.code, readable: !spoilt, ...codePlace } } : {}) })
+    pile.lay({
+      ...sheet,
+      worn,
+      ...(at === 0 ? { barcode: { format: 'Code128', value: permit.code, readable: !spoilt, ...codePlace } } : {}),
+    })
   })
 }
 

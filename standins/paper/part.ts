@@ -14,14 +14,14 @@ export function documentsOf(stack: Stack, wanted: string): Stack {
   const sheets = numbers.flatMap(number => sheetsOf(stack, number))
   const sheetNow = new Map(sheets.map((sheet, at) => [sheet, at + 1]))
   const documentNow = new Map(numbers.map((number, at) => [number, at + 1]))
-  const places = sides.flatMap((side, at) => sheetNow.has(side.sheet) ? [at + 1] : [])
+  const places = sides.flatMap((side, at) => (sheetNow.has(side.sheet) ? [at + 1] : []))
   const placeNow = new Map(places.map((place, at) => [place, at + 1]))
   return {
     ...stack,
     sheets: sheets.map(sheet => stack.sheets[sheet - 1]!),
     truth: {
       ...stack.truth,
-      sides: places.map((place) => {
+      sides: places.map(place => {
         const side = sides[place - 1]!
         return { ...side, sheet: sheetNow.get(side.sheet)!, document: side.document === null ? null : documentNow.get(side.document)! }
       }),
@@ -35,7 +35,7 @@ export function documentsOf(stack: Stack, wanted: string): Stack {
 
 /** `3,5-6` as 3, 5, 6; in rising order, each once. */
 function numbersIn(text: string): number[] {
-  const numbers = text.split(',').flatMap((part) => {
+  const numbers = text.split(',').flatMap(part => {
     const [, from, to = from] = /^(\d{1,5})(?:-(\d{1,5}))?$/.exec(part) ?? []
     if (!from || Number(to) < Number(from)) throw new Error(`Documents are numbered as 3,5-6, not ${JSON.stringify(text)}.`)
     return Array.from({ length: Number(to) - Number(from) + 1 }, (_, at) => Number(from) + at)

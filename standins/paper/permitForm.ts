@@ -39,7 +39,8 @@ export function signature(random: Random, x: number, y: number): string {
   for (let loop = 0; loop < 7; loop++) {
     const wide = random.between(3, 6)
     const tall = random.between(2, 7)
-    d += ` c ${wide * 0.3} ${-tall} ${wide * 0.8} ${-tall} ${wide * 0.55} ${random.between(-1, 1.5)} s ${wide * 0.2} ${tall * 0.4} ${wide * 0.45} ${random.between(-1.5, 0.5)}`
+    d += ` c ${wide * 0.3} ${-tall} ${wide * 0.8} ${-tall} ${wide * 0.55} ${random.between(-1, 1.5)}`
+    d += ` s ${wide * 0.2} ${tall * 0.4} ${wide * 0.45} ${random.between(-1.5, 0.5)}`
     at += wide
   }
   return `${d} L ${at + 6} ${y - 1.5}`
@@ -91,7 +92,16 @@ export function permitForm(permit: Permit, random: Random): Drawing {
 
   page.text(16, 184, 'Remarks', { size: 8, colour: '#2c2a28' })
   page.box(16, 186, 178, 34)
-  page.text(19, 194, random.pick(['Fenders both sides. Shore power 16 A.', 'Lies bow to sea; second line from ring 14.', 'Tender kept on the slip, no charge.']), { font: fonts.hand, size: 15, colour: '#22306e' })
+  page.text(
+    19,
+    194,
+    random.pick([
+      'Fenders both sides. Shore power 16 A.',
+      'Lies bow to sea; second line from ring 14.',
+      'Tender kept on the slip, no charge.',
+    ]),
+    { font: fonts.hand, size: 15, colour: '#22306e' },
+  )
 
   page.text(16, 240, 'For the harbour master', { size: 8, colour: '#2c2a28' })
   page.path(signature(random, 18, 254), { stroke: '#22306e', line: 0.5 })

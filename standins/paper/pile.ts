@@ -3,13 +3,25 @@ import type { Random } from './random'
 import type { Side, Stack, Wear } from './stack'
 import type { TrueDocument, TrueSide } from './truth'
 
-const papers: Wear['paper'][] = [[250, 249, 246], [246, 244, 238], [238, 236, 233], [245, 238, 218]]
+const papers: Wear['paper'][] = [
+  [250, 249, 246],
+  [246, 244, 238],
+  [238, 236, 233],
+  [245, 238, 218],
+]
 
 /** What using and scanning did to both sides of a sheet. */
-export function wear(random: Random, streak: Wear['streak'], stapled: boolean): { front: Wear, back: Wear } {
+export function wear(random: Random, streak: Wear['streak'], stapled: boolean): { front: Wear; back: Wear } {
   const paper = random.pick(papers)
   const skewDeg = Math.round(random.between(-2, 2) * 100) / 100
-  const common = { holes: random.chance(0.6), staple: stapled && random.chance(0.8), streak, seeThrough: random.between(0.04, 0.1), paper, pencil: null }
+  const common = {
+    holes: random.chance(0.6),
+    staple: stapled && random.chance(0.8),
+    streak,
+    seeThrough: random.between(0.04, 0.1),
+    paper,
+    pencil: null,
+  }
   const one = (skew: number): Wear => ({ ...common, skewDeg: skew, specks: random.whole(2, 26), seed: random.whole(1, 1e9) })
   // The other side leans the other way when the sheet lies askew.
   return { front: one(skewDeg), back: one(-skewDeg) }
@@ -22,7 +34,7 @@ export interface PileSheet {
   front: Drawing | null
   back: Drawing | null
   what: string
-  worn: { front: Wear, back: Wear }
+  worn: { front: Wear; back: Wear }
   /** On the front. */
   barcode?: Barcode
 }
@@ -47,7 +59,7 @@ export class Pile {
   /** A sheet of the running document. */
   lay(sheet: PileSheet): void {
     const document = this.documents.at(-1)!
-    this.put(sheet, (blank) => {
+    this.put(sheet, blank => {
       if (!blank) document.sides.push(this.sides.length + 1)
       return { fate: blank ? 'blank' : document.undecidable ? 'held' : 'kept', document: blank ? null : document.document }
     })
@@ -60,16 +72,22 @@ export class Pile {
   }
 
   private put({ front, back, what, worn, barcode }: PileSheet, decide: (blank: boolean) => Pick<TrueSide, 'fate' | 'document'>): void {
-    const pair: { front: Side, back: Side } = { front: { drawing: front, wear: worn.front }, back: { drawing: back, wear: worn.back } }
+    const pair: { front: Side; back: Side } = { front: { drawing: front, wear: worn.front }, back: { drawing: back, wear: worn.back } }
     this.sheets.push(pair)
     for (const side of this.faces) {
-      const { drawing, wear: { pencil, skewDeg } } = pair[side]
+      const {
+        drawing,
+        wear: { pencil, skewDeg },
+      } = pair[side]
       const blank = !drawing && !pencil
       this.sides.push({
-        sheet: this.sheets.length, side, what: side === 'front' ? what : `back of ${what}`, blank,
-        text: [...drawing?.texts ?? [], ...pencil ? [pencil.text] : []],
+        sheet: this.sheets.length,
+        side,
+        what: side === 'front' ? what : `back of ${what}`,
+        blank,
+        text: [...(drawing?.texts ?? []), ...(pencil ? [pencil.text] : [])],
         skewDeg,
-        barcode: side === 'front' ? barcode ?? null : null,
+        barcode: side === 'front' ? (barcode ?? null) : null,
         ...decide(blank),
       })
     }

@@ -13,7 +13,7 @@ const makers: Record<string, (seed: number) => Stack> = {
   'mixed-post': mixedPost,
   'dues-statements': duesStatements,
   'crew-cards': crewCards,
-  'logbooks': logbooks,
+  logbooks: logbooks,
   'berth-plans': berthPlans,
 }
 

@@ -6,7 +6,7 @@ export interface TrueSide {
   blank: boolean
   text: string[]
   skewDeg: number
-  barcode: { format: string, value: string, readable: boolean, x: number, y: number, width: number, height: number } | null
+  barcode: { format: string; value: string; readable: boolean; x: number; y: number; width: number; height: number } | null
   /** What becomes of the side without a person's help. */
   fate: 'kept' | 'blank' | 'held' | 'separator'
   /** The document that it belongs to once a person has helped; null where it belongs to none. */
@@ -24,4 +24,10 @@ export interface TrueDocument {
 }
 
 /** The truth about a stack, written beside it for the tests. */
-export interface Truth { version: 1, stack: string, seed: number, sides: TrueSide[], documents: TrueDocument[] }
+export interface Truth {
+  version: 1
+  stack: string
+  seed: number
+  sides: TrueSide[]
+  documents: TrueDocument[]
+}

@@ -1,7 +1,37 @@
 import { Random } from './random'
 
-const vessels = ['Gannet Rose', 'Tidewitch', 'Marram', 'Little Auk', 'Kelpie Dawn', 'Saltwind', 'Brine Maid', 'Harebell', 'Oyster Lass', 'Grey Plover', 'Windrush Two', 'Sandpiper', 'Morning Ebb', 'Old Tansy', 'Sea Campion', 'Fulmar']
-const owners = ['Edda Pellow', 'Jory Tamblin', 'Maud Carrick', 'Silas Venn', 'Orla Quist', 'Bram Hollin', 'Wenna Sark', 'Tobin Ashe', 'Isa Marlow', 'Corin Dell', 'Hester Lunt', 'Pask Rudd']
+const vessels = [
+  'Gannet Rose',
+  'Tidewitch',
+  'Marram',
+  'Little Auk',
+  'Kelpie Dawn',
+  'Saltwind',
+  'Brine Maid',
+  'Harebell',
+  'Oyster Lass',
+  'Grey Plover',
+  'Windrush Two',
+  'Sandpiper',
+  'Morning Ebb',
+  'Old Tansy',
+  'Sea Campion',
+  'Fulmar',
+]
+const owners = [
+  'Edda Pellow',
+  'Jory Tamblin',
+  'Maud Carrick',
+  'Silas Venn',
+  'Orla Quist',
+  'Bram Hollin',
+  'Wenna Sark',
+  'Tobin Ashe',
+  'Isa Marlow',
+  'Corin Dell',
+  'Hester Lunt',
+  'Pask Rudd',
+]
 const zones = ['Inner', 'Outer', 'Yard'] as const
 const inspectors = ['R. Thistle', 'M. Okell', 'J. Penrose', 'A. Dunnock']
 
@@ -16,7 +46,7 @@ export interface Permit {
   owner: string
   mail: string
   berth: string
-  zone: typeof zones[number]
+  zone: (typeof zones)[number]
   /** ISO 8601. */
   issued: string
   length: string
@@ -24,7 +54,15 @@ export interface Permit {
 }
 
 /** A vessel as the harbour's register has it. */
-export interface Vessel { id: string, hull: string, name: string, owner: string, mail: string, berth: string, registered: string }
+export interface Vessel {
+  id: string
+  hull: string
+  name: string
+  owner: string
+  mail: string
+  berth: string
+  registered: string
+}
 
 const fleetSize = 40
 /** Sold last spring: the register has the hull under both owners. */
@@ -41,8 +79,13 @@ export const fleet: readonly Vessel[] = (() => {
     const owner = random.pick(owners)
     const name = vessels[at % vessels.length]! + ['', ' Two', ' of Saltmere'][Math.floor(at / vessels.length)]!
     return {
-      id: `v${String(at + 1).padStart(3, '0')}`, hull: withCheckDigit(String(random.whole(1000000, 9999999))), name, owner, mail: mailOf(owner),
-      berth: `${random.pick(['A', 'B', 'C', 'D'])}${random.whole(1, 48)}`, registered: `20${random.whole(12, 25)}-0${random.whole(1, 9)}-${random.whole(10, 28)}`,
+      id: `v${String(at + 1).padStart(3, '0')}`,
+      hull: withCheckDigit(String(random.whole(1000000, 9999999))),
+      name,
+      owner,
+      mail: mailOf(owner),
+      berth: `${random.pick(['A', 'B', 'C', 'D'])}${random.whole(1, 48)}`,
+      registered: `20${random.whole(12, 25)}-0${random.whole(1, 9)}-${random.whole(10, 28)}`,
     }
   })
   const sold = afloat[soldTwice]!
@@ -56,7 +99,7 @@ function withCheckDigit(digits: string): string {
     const weighted = Number(digit) * (place % 2 === 0 ? 2 : 1)
     return total + (weighted > 9 ? weighted - 9 : weighted)
   }, 0)
-  return digits + String((10 - sum % 10) % 10)
+  return digits + String((10 - (sum % 10)) % 10)
 }
 
 export const printedDate = (iso: string) => iso.split('-').reverse().join('/')
@@ -67,7 +110,9 @@ export function makePermit(random: Random, number: number): Permit {
   const permit = String(number).padStart(5, '0')
   const twoDigits = (value: number) => String(value).padStart(2, '0')
   return {
-    year, permit, code: `MP${year}-${permit}`,
+    year,
+    permit,
+    code: `MP${year}-${permit}`,
     hull: withCheckDigit(String(random.whole(1000000, 9999999))),
     vessel: random.pick(vessels),
     owner,

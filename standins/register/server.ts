@@ -7,7 +7,14 @@ import { fleet } from '../paper/world'
 import { registerPage } from './desk'
 import { openapi } from './openapi'
 
-export interface Attached { id: string, name: string, mediaType: string, bytes: number, sha256: string, values: Record<string, unknown> }
+export interface Attached {
+  id: string
+  name: string
+  mediaType: string
+  bytes: number
+  sha256: string
+  values: Record<string, unknown>
+}
 
 const mostBytes = 64 * 1024 * 1024
 
@@ -18,11 +25,19 @@ export function registerServer(folder: string, key: string): Server {
   const json = (response: ServerResponse, status: number, content: unknown) =>
     response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(content))
   const read = (vessel: string, document: string) =>
-    readFile(`${placeOf(vessel, document)}.json`, 'utf8').then(text => JSON.parse(text) as Attached, () => null)
+    readFile(`${placeOf(vessel, document)}.json`, 'utf8').then(
+      text => JSON.parse(text) as Attached,
+      () => null,
+    )
 
   async function attachedTo(vessel: string): Promise<Attached[]> {
     const names = await readdir(join(folder, vessel)).catch(() => [])
-    const found = await Promise.all(names.filter(name => name.endsWith('.json')).sort().map(name => read(vessel, name.slice(0, -5))))
+    const found = await Promise.all(
+      names
+        .filter(name => name.endsWith('.json'))
+        .sort()
+        .map(name => read(vessel, name.slice(0, -5))),
+    )
     return found.flatMap(one => one ?? [])
   }
 
@@ -31,9 +46,18 @@ export function registerServer(folder: string, key: string): Server {
     const header = (name: string) => decodeURIComponent(String(request.headers[name] ?? ''))
     const sha256 = createHash('sha256').update(bytes).digest('hex')
     const before = await read(vessel, id)
-    if (before) return json(response, before.sha256 === sha256 ? 200 : 409, before.sha256 === sha256 ? before : { message: `Document ${id} of ${vessel} has another content.` })
+    if (before)
+      return json(
+        response,
+        before.sha256 === sha256 ? 200 : 409,
+        before.sha256 === sha256 ? before : { message: `Document ${id} of ${vessel} has another content.` },
+      )
     const attached: Attached = {
-      id, name: header('document-name') || id, mediaType: String(request.headers['content-type'] ?? 'application/octet-stream'), bytes: bytes.length, sha256,
+      id,
+      name: header('document-name') || id,
+      mediaType: request.headers['content-type'] ?? 'application/octet-stream',
+      bytes: bytes.length,
+      sha256,
       values: JSON.parse(header('document-values') || '{}') as Record<string, unknown>,
     }
     await mkdir(join(folder, vessel), { recursive: true })
@@ -48,7 +72,13 @@ export function registerServer(folder: string, key: string): Server {
     if (!open) return json(response, 503, { message: 'The register is closed for the day.' })
     if (request.method === 'GET' && url.pathname === '/vessels') {
       const hull = url.searchParams.get('hull') ?? ''
-      return /^\d{8}$/.test(hull) ? json(response, 200, fleet.filter(vessel => vessel.hull === hull)) : json(response, 400, { message: 'A hull number has eight digits.' })
+      return /^\d{8}$/.test(hull)
+        ? json(
+            response,
+            200,
+            fleet.filter(vessel => vessel.hull === hull),
+          )
+        : json(response, 400, { message: 'A hull number has eight digits.' })
     }
     const [, vessel, id] = /^\/vessels\/(\w+)\/documents(?:\/([\w.-]{1,100}))?$/.exec(url.pathname) ?? []
     if (!vessel || !fleet.some(known => known.id === vessel)) return json(response, 404, { message: 'There is no such vessel.' })
