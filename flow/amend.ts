@@ -5,8 +5,8 @@ import { inBatch, type Flow } from './inBatch'
  * Opens a finished document so that pages can be added to it; once it is confirmed again, it is made and sent as its
  * next edition. What was sent before stays where it is. False where it is not finished, or a delivery of it is under way.
  */
-export function amendDocument(flow: Flow, actor: Actor, document: { id: number, batch: number }): Promise<boolean> {
-  return inBatch(flow, actor, document.batch, async (batch) => {
+export function amendDocument(flow: Flow, actor: Actor, document: { id: number; batch: number }): Promise<boolean> {
+  return inBatch(flow, actor, document.batch, async batch => {
     if (!batch.may('amend')) return false
     const [changed] = await batch.tx<{ edition: number }[]>`
       update documents

@@ -1,3 +1,4 @@
+import { readsDocuments } from '../core/fields/recognise'
 import { z } from 'zod'
 import { differences, Difference, Expected, type CountedLoad } from '../core/ledger/expected'
 import { sealed } from '../core/split/sealed'
@@ -45,14 +46,25 @@ async function loosePages(tx: Tx, batch: number): Promise<Set<number>> {
 
 /** Keeps where expected and found differ; whether anything of it was not let pass by a person. */
 async function compareWithExpected(tx: Tx, batch: number, sides: readonly Side[], outcome: SplitOutcome): Promise<boolean> {
-  const [row] = await tx<{ expected: unknown, accepted: unknown }[]>`select expected, accepted from batches where id = ${batch}`
-  const loads = await tx<{ id: number, sheets_counted: number | null }[]>`select id, sheets_counted from loads where batch_id = ${batch} and replaces is null order by id`
+  const [row] = await tx<{ expected: unknown; accepted: unknown }[]>`select expected, accepted from batches where id = ${batch}`
+  const loads = await tx<
+    { id: number; sheets_counted: number | null }[]
+  >`select id, sheets_counted from loads where batch_id = ${batch} and replaces is null order by id`
   const fed = sides.filter(side => side.out === null)
   const counted = loads.map((load): CountedLoad => {
     const own = fed.filter(side => side.load === load.id)
-    return { load: load.id, counted: load.sheets_counted, sheets: new Set(own.map(side => side.sheet)).size, firstPage: own[0]?.page ?? null }
+    return {
+      load: load.id,
+      counted: load.sheets_counted,
+      sheets: new Set(own.map(side => side.sheet)).size,
+      firstPage: own[0]?.page ?? null,
+    }
   })
-  const found = differences(Expected.parse(row?.expected ?? {}), counted, outcome.documents.map(document => ({ ...document, value: document.barcode.value ?? null })))
+  const found = differences(
+    Expected.parse(row?.expected ?? {}),
+    counted,
+    outcome.documents.map(document => ({ ...document, value: document.barcode.value ?? null })),
+  )
   const accepted = z.array(Difference).parse(row?.accepted ?? [])
   const open = found.some(one => !accepted.some(other => other.words === one.words))
   await tx`update batches set differences = ${json(tx, found)} where id = ${batch}`
@@ -62,17 +74,17 @@ async function compareWithExpected(tx: Tx, batch: number, sides: readonly Side[]
 /** Asks for reading, or filling, of every open document that lacks it. */
 async function sendOn(locked: LockedBatch): Promise<void> {
   const { tx, id: batch } = locked
-  const { read: { ocr } } = await locked.rubric()
-  if (ocr) {
+  const reads = readsDocuments(await locked.rubric())
+  if (reads) {
     await tx`
       update documents set read_at = null
       where batch_id = ${batch} and state = 'open' and read_at is not null
         and exists (select 1 from pages where document_id = documents.id and pages.read_at is null)`
   }
-  const open = await tx<{ id: number, step: 'read' | 'fill' }[]>`
-    select id, case when ${ocr} and read_at is null then 'read' else 'fill' end as step
+  const open = await tx<{ id: number; step: 'read' | 'fill' }[]>`
+    select id, case when ${reads} and read_at is null then 'read' else 'fill' end as step
     from documents
-    where batch_id = ${batch} and state = 'open' and (filled_at is null or (${ocr} and read_at is null))
+    where batch_id = ${batch} and state = 'open' and (filled_at is null or (${reads} and read_at is null))
     order by position`
   await locked.queue.sendDocuments(tx, open)
 }

@@ -3,8 +3,8 @@ import { inBatch, type Flow, type LockedBatch } from './inBatch'
 
 /** Says that all paper is in. False where the batch is not receiving, a load still runs, or nothing was scanned. */
 export function completeBatch(flow: Flow, actor: Actor, id: number): Promise<boolean> {
-  return inBatch(flow, actor, id, async (batch) => {
-    if (!batch.may('complete') || await loadRuns(batch) || !await hasPages(batch)) return false
+  return inBatch(flow, actor, id, async batch => {
+    if (!batch.may('complete') || (await loadRuns(batch)) || !(await hasPages(batch))) return false
     await paperIsComplete(batch)
     return true
   })
@@ -19,7 +19,7 @@ export async function paperIsComplete(batch: LockedBatch): Promise<void> {
 
 /** Asks for splitting once the paper is complete and its last side examined. */
 export async function splitWhenExamined(batch: LockedBatch): Promise<void> {
-  if (batch.state !== 'sorting' || await loadRuns(batch)) return
+  if (batch.state !== 'sorting' || (await loadRuns(batch))) return
   const waiting = await batch.tx`select 1 from pages where batch_id = ${batch.id} and evidence is null and trouble is null limit 1`
   if (!waiting.length) await batch.queue.send(batch.tx, 'split', { batch: batch.id })
 }
@@ -31,7 +31,7 @@ export function sortAgain(flow: Flow, actor: Actor, id: number): Promise<void> {
 
 /** Takes back that all paper is in: more loads may join. False once a document of the batch has been sent. */
 export function reopenBatch(flow: Flow, actor: Actor, id: number): Promise<boolean> {
-  return inBatch(flow, actor, id, async (batch) => {
+  return inBatch(flow, actor, id, async batch => {
     const sent = await batch.tx`select 1 from documents where batch_id = ${id} and (state = 'sent' or edition > 1) limit 1`
     if (!batch.may('reopen') || sent.length) return false
     await batch.move('reopen')
@@ -42,7 +42,7 @@ export function reopenBatch(flow: Flow, actor: Actor, id: number): Promise<boole
 
 /** Gives a batch up. Its sides stay on record. False where it is already sending, done or abandoned. */
 export function abandonBatch(flow: Flow, actor: Actor, id: number): Promise<boolean> {
-  return inBatch(flow, actor, id, async (batch) => {
+  return inBatch(flow, actor, id, async batch => {
     if (!batch.may('abandon')) return false
     await batch.move('abandon')
     await batch.tx`update loads set cancel_asked = true where batch_id = ${id} and state in ('asked', 'scanning')`

@@ -33,7 +33,7 @@ export async function keepEdit(batch: LockedBatch, edit: Edit | KeptEdit, person
 }
 
 /** Keeps what a person says of a page that asks, and has the batch split anew. `nothing` where the page does not ask. */
-export function answerPage(flow: Flow, actor: PersonActing, page: { id: number, batch: number }, answer: Answer): Promise<Corrected> {
+export function answerPage(flow: Flow, actor: PersonActing, page: { id: number; batch: number }, answer: Answer): Promise<Corrected> {
   return changing(flow, actor, [page.batch], async ([batch]) => {
     const asks = await batch!.tx`select 1 from pages where id = ${page.id} and batch_id = ${page.batch} and asks`
     if (!asks.length) return false
@@ -70,16 +70,22 @@ export function redoCorrection(flow: Flow, actor: PersonActing, id: number): Pro
 export async function openToChange({ tx, id, state }: LockedBatch): Promise<boolean> {
   if (state === 'to fix' || state === 'to index') return true
   if (state !== 'sorting') return false
-  const undecided = await tx`select 1 from pages where batch_id = ${id} and (fate is null or (evidence is null and trouble is null)) limit 1`
+  const undecided =
+    await tx`select 1 from pages where batch_id = ${id} and (fate is null or (evidence is null and trouble is null)) limit 1`
   return undecided.length === 0
 }
 
 /** Makes a change where the first of these batches can be changed now, and arranges it anew. */
-export function changing(flow: Flow, actor: PersonActing, ids: readonly number[], change: (batches: LockedBatch[]) => Promise<boolean>): Promise<Corrected> {
-  return inBatches(flow, actor, ids, async (batches) => {
+export function changing(
+  flow: Flow,
+  actor: PersonActing,
+  ids: readonly number[],
+  change: (batches: LockedBatch[]) => Promise<boolean>,
+): Promise<Corrected> {
+  return inBatches(flow, actor, ids, async batches => {
     const [batch] = batches as [LockedBatch]
-    if (!await openToChange(batch)) return 'busy'
-    if (!await change(batches)) return 'nothing'
+    if (!(await openToChange(batch))) return 'busy'
+    if (!(await change(batches))) return 'nothing'
     if (await turnPages(batch)) await batch.move('examine')
     else await arrange(batch)
     return 'done'
@@ -101,6 +107,10 @@ async function turnPages({ tx, queue, id: batch }: LockedBatch): Promise<boolean
     where pages.id = before.id and pages.batch_id = ${batch} and pages.blob is not null and pages.turned <> coalesce(wanted.degrees, 0)
     returning pages.id`
   await tx`delete from page_words where page_id = any(${changed.map(({ id }) => id)})`
-  await queue.sendAll(tx, 'examine', changed.map(({ id }) => ({ page: id })))
+  await queue.sendAll(
+    tx,
+    'examine',
+    changed.map(({ id }) => ({ page: id })),
+  )
   return changed.length > 0
 }

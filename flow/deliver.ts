@@ -4,40 +4,59 @@ import { inBatch, type Flow, type LockedBatch } from './inBatch'
 
 /** Notes an arrival, with what the other side answered. */
 export function slipDelivered(flow: Flow, slip: SlipToDeliver, place: string, answer: string): Promise<void> {
-  return inBatch(flow, worker, slip.batch_id, async (batch) => {
-    const changed = await batch.tx`
+  return inBatch(
+    flow,
+    worker,
+    slip.batch_id,
+    async batch => {
+      const changed = await batch.tx`
       update slips
       set state = 'delivered', place = ${place}, answer = ${answer}, trouble = null, attempts = attempts + 1, delivered_at = now()
       where id = ${slip.id} and state <> 'delivered'
       returning id`
-    batch.slips.add(slip.id)
-    if (changed.length) await batch.note({ what: 'deliver', document: slip.document_id, new: { destination: slip.destination_id, place } })
-    await documentSent(batch, slip.document_id)
-  }, 'sent')
+      batch.slips.add(slip.id)
+      if (changed.length)
+        await batch.note({ what: 'deliver', document: slip.document_id, new: { destination: slip.destination_id, place } })
+      await documentSent(batch, slip.document_id)
+    },
+    'sent',
+  )
 }
 
 /** Notes a refusal; `last` says that nothing tries again by itself. */
 export function slipRefused(flow: Flow, slip: SlipToDeliver, trouble: string, last: boolean): Promise<void> {
-  return inBatch(flow, worker, slip.batch_id, async (batch) => {
-    await batch.tx`
+  return inBatch(
+    flow,
+    worker,
+    slip.batch_id,
+    async batch => {
+      await batch.tx`
       update slips
       set state = ${last ? 'failed' : 'waiting'}, trouble = ${trouble}, attempts = attempts + 1
       where id = ${slip.id} and state <> 'delivered'`
-    batch.slips.add(slip.id)
-    if (last) await batch.note({ what: 'deliver failed', document: slip.document_id, new: { destination: slip.destination_id, trouble } })
-  }, 'sent')
+      batch.slips.add(slip.id)
+      if (last) await batch.note({ what: 'deliver failed', document: slip.document_id, new: { destination: slip.destination_id, trouble } })
+    },
+    'sent',
+  )
 }
 
 /** Tries a failed delivery again. False where it has not failed. */
 export function retrySlip(flow: Flow, actor: Actor, slip: SlipToDeliver): Promise<boolean> {
-  return inBatch(flow, actor, slip.batch_id, async (batch) => {
-    const changed = await batch.tx`update slips set state = 'waiting' where id = ${slip.id} and state = 'failed' returning id`
-    if (!changed.length) return false
-    batch.slips.add(slip.id)
-    await batch.note({ what: 'deliver again', document: slip.document_id, new: { destination: slip.destination_id } })
-    await batch.queue.send(batch.tx, 'deliver', { slip: slip.id })
-    return true
-  }, 'sent')
+  return inBatch(
+    flow,
+    actor,
+    slip.batch_id,
+    async batch => {
+      const changed = await batch.tx`update slips set state = 'waiting' where id = ${slip.id} and state = 'failed' returning id`
+      if (!changed.length) return false
+      batch.slips.add(slip.id)
+      await batch.note({ what: 'deliver again', document: slip.document_id, new: { destination: slip.destination_id } })
+      await batch.queue.send(batch.tx, 'deliver', { slip: slip.id })
+      return true
+    },
+    'sent',
+  )
 }
 
 /**

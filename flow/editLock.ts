@@ -4,7 +4,10 @@ import type { Sql, Tx } from '../store/database'
 /** A lock that is not renewed ends by itself. */
 const seconds = 45
 
-export interface Editor { id: string, name: string }
+export interface Editor {
+  id: string
+  name: string
+}
 
 /** Who works on the batch now. */
 export async function editorOf(sql: Tx, batch: number): Promise<Editor | null> {
@@ -15,7 +18,7 @@ export async function editorOf(sql: Tx, batch: number): Promise<Editor | null> {
 
 /** Takes or renews a person's edit lock; with `over` from whoever has it. Gives who has it afterwards. */
 export async function lockForEditing(sql: Sql, batch: number, person: string, over: boolean): Promise<Editor> {
-  return sql.begin(async (tx) => {
+  return sql.begin(async tx => {
     const before = await editorOf(tx, batch)
     await tx`
       insert into edit_locks (batch_id, person, until) values (${batch}, ${person}, now() + ${`${seconds} seconds`}::interval)
@@ -28,7 +31,7 @@ export async function lockForEditing(sql: Sql, batch: number, person: string, ov
 }
 
 export async function unlock(sql: Sql, batch: number, person: string): Promise<void> {
-  await sql.begin(async (tx) => {
+  await sql.begin(async tx => {
     const gone = await tx`delete from edit_locks where batch_id = ${batch} and person = ${person} returning 1`
     if (gone.length) await notify(tx, { about: 'batch', batch })
   })

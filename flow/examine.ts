@@ -9,21 +9,28 @@ import { inBatch, type Flow } from './inBatch'
 /** What examining found, or why there is nothing to find. */
 export type Examination =
   | {
-    evidence: PageEvidence, mono: boolean, colour: 'mono' | 'grey' | 'colour', bytes: number, bornDigital: boolean
-    pageBlob: string, thumbnailBlob: string, words: Word[] | null
-  }
+      evidence: PageEvidence
+      mono: boolean
+      colour: 'mono' | 'grey' | 'colour'
+      bytes: number
+      bornDigital: boolean
+      pageBlob: string
+      thumbnailBlob: string
+      words: Word[] | null
+    }
   | { trouble: string }
 
 /** Stores what examining found, once, and asks for splitting after the batch's last side. */
 export function pageExamined(flow: Flow, page: PageToExamine, found: Examination): Promise<void> {
-  return inBatch(flow, worker, page.batch_id, async (batch) => {
+  return inBatch(flow, worker, page.batch_id, async batch => {
     const { tx } = batch
     if ('trouble' in found) {
       await tx`update pages set trouble = ${found.trouble} where id = ${page.id} and evidence is null and turned = ${page.turned}`
     } else {
       const kept = await tx`
         update pages
-        set evidence = ${json(tx, found.evidence)}, mono = ${found.mono}, colour = ${found.colour}, bytes = ${found.bytes}, born_digital = ${found.bornDigital},
+        set evidence = ${json(tx, found.evidence)}, mono = ${found.mono}, colour = ${found.colour}, bytes = ${found.bytes},
+          born_digital = ${found.bornDigital},
           page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob}, trouble = null
         where id = ${page.id} and evidence is null and turned = ${page.turned}
         returning id`

@@ -9,7 +9,10 @@ import { appendToTrail, type Act } from '../store/trail'
 import { editorOf } from './editLock'
 
 /** What every change works with. */
-export interface Flow { sql: Sql, queue: Queue }
+export interface Flow {
+  sql: Sql
+  queue: Queue
+}
 
 /** There is no such batch. */
 export class NoSuchBatch extends Error {}
@@ -28,7 +31,13 @@ export class LockedBatch {
   readonly documents = new Set<number>()
   readonly slips = new Set<number>()
 
-  constructor(readonly tx: Tx, readonly queue: Queue, readonly actor: Actor, readonly id: number, public state: BatchState) {}
+  constructor(
+    readonly tx: Tx,
+    readonly queue: Queue,
+    readonly actor: Actor,
+    readonly id: number,
+    public state: BatchState,
+  ) {}
 
   /** Whether this may happen to it now. */
   may(move: Move): boolean {
@@ -51,7 +60,7 @@ export class LockedBatch {
   }
 
   async rubric(): Promise<Rubric> {
-    return this.known ??= await rubricOfBatch(this.tx, this.id)
+    return (this.known ??= await rubricOfBatch(this.tx, this.id))
   }
 }
 
@@ -61,18 +70,28 @@ export class LockedBatch {
  * @throws {NoSuchBatch}
  * @throws {EditLocked}
  */
-export function inBatch<T>(flow: Flow, actor: Actor, id: number, work: (batch: LockedBatch) => Promise<T>, about: Change['about'] = 'batch'): Promise<T> {
+export function inBatch<T>(
+  flow: Flow,
+  actor: Actor,
+  id: number,
+  work: (batch: LockedBatch) => Promise<T>,
+  about: Change['about'] = 'batch',
+): Promise<T> {
   return inBatches(flow, actor, [id], ([batch]) => work(batch!), about)
 }
 
 /** The same for several batches at once, in the order given; their rows are locked by number, so that two never wait for each other. */
 export async function inBatches<T>(
-  { sql, queue }: Flow, actor: Actor, ids: readonly number[], work: (batches: LockedBatch[]) => Promise<T>, about: Change['about'] = 'batch',
+  { sql, queue }: Flow,
+  actor: Actor,
+  ids: readonly number[],
+  work: (batches: LockedBatch[]) => Promise<T>,
+  about: Change['about'] = 'batch',
 ): Promise<T> {
-  return await sql.begin(async (tx) => {
-    const rows = await tx<{ id: number, state: BatchState }[]>`
+  return (await sql.begin(async tx => {
+    const rows = await tx<{ id: number; state: BatchState }[]>`
       select id, state from batches where id = any(${[...ids]}) order by id for update`
-    const batches = ids.map((id) => {
+    const batches = ids.map(id => {
       const row = rows.find(one => one.id === id)
       if (!row) throw new NoSuchBatch(`There is no batch ${id}.`)
       return new LockedBatch(tx, queue, actor, id, row.state)
@@ -81,7 +100,7 @@ export async function inBatches<T>(
     const done = await work(batches)
     for (const { id: batch, documents, slips } of batches) await notify(tx, { about, batch, documents: [...documents], slips: [...slips] })
     return done
-  }) as T
+  })) as T
 }
 
 /** @throws {EditLocked} where another person has the edit lock; the machine works beside whoever edits */

@@ -10,7 +10,7 @@ export function loadStarted(flow: Flow, load: LoadRow, remoteJob: string): Promi
 }
 
 /** Says what a running load waits for; null when it goes on. */
-export function loadWaits(flow: Flow, { load, batch }: { load: number, batch: number }, trouble: string | null): Promise<void> {
+export function loadWaits(flow: Flow, { load, batch }: { load: number; batch: number }, trouble: string | null): Promise<void> {
   return inBatch(flow, worker, batch, async ({ tx }) => {
     await tx`update loads set trouble = ${trouble} where id = ${load} and state = 'scanning'`
   })
@@ -18,7 +18,7 @@ export function loadWaits(flow: Flow, { load, batch }: { load: number, batch: nu
 
 /** Closes a load; sides that came stay. */
 export function loadEnded(flow: Flow, load: LoadRow, state: 'ended' | 'failed' | 'cancelled', trouble: string | null): Promise<void> {
-  return inBatch(flow, worker, load.batch_id, async (batch) => {
+  return inBatch(flow, worker, load.batch_id, async batch => {
     const ended = await batch.tx`
       update loads set state = ${state}, trouble = ${trouble}, ended_at = now()
       where id = ${load.id} and state in ('asked', 'scanning')
@@ -29,7 +29,7 @@ export function loadEnded(flow: Flow, load: LoadRow, state: 'ended' | 'failed' |
 
 /** Asks a running load to stop after the side that is under way. With `drop` its sides count for nothing. */
 export function cancelLoad(flow: Flow, actor: Actor, id: number, drop: boolean): Promise<boolean> {
-  return inBatch(flow, actor, id, async (batch) => {
+  return inBatch(flow, actor, id, async batch => {
     const changed = await batch.tx`
       update loads set cancel_asked = true, dropped = ${drop}
       where batch_id = ${id} and state in ('asked', 'scanning')

@@ -10,13 +10,18 @@ import type { DocumentRow } from '../store/documents/read'
 import { inBatch, type Flow } from './inBatch'
 
 /** What a system answered, and the values that its record gives a document of this type. */
-export interface Lookup { type: DocumentType | null, system: string, answer: LookupAnswer, values: Record<string, FieldValue> }
+export interface Lookup {
+  type: DocumentType | null
+  system: string
+  answer: LookupAnswer
+  values: Record<string, FieldValue>
+}
 
 /** Keeps a newer answer, and the values that its record gives. False where the document is no longer open. */
 export function keepLookup(flow: Flow, actor: Actor, document: DocumentRow, { type, system, answer, values }: Lookup): Promise<boolean> {
-  return inBatch(flow, actor, document.batch_id, async (batch) => {
+  return inBatch(flow, actor, document.batch_id, async batch => {
     const { tx } = batch
-    const [row] = await tx<{ fields: unknown, lookups: unknown }[]>`
+    const [row] = await tx<{ fields: unknown; lookups: unknown }[]>`
       select fields, lookups from documents where id = ${document.id} and state = 'open' and filled_at is not null`
     if (!row) return false
     const fields = { ...z.record(z.string(), FieldValue).parse(row.fields), ...values }

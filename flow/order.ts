@@ -41,7 +41,8 @@ export async function keepOrderOf({ tx, id }: LockedBatch, load: number, paired:
       select id, row_number() over (order by aimed, began, load_side) as position, dense_rank() over (order by aimed, began, sheet) as sheet
       from begun
     )
-    update pages set position = numbered.position, page_order = numbered.position, sheet = case when ${paired} then pages.sheet else numbered.sheet end
+    update pages set position = numbered.position, page_order = numbered.position, sheet = case when ${paired} then pages.sheet
+      else numbered.sheet end
     from numbered
     where pages.id = numbered.id`
 }

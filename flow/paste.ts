@@ -6,7 +6,13 @@ import { changing, keepEdit, openToChange, type Corrected } from './correct'
 import type { Flow, LockedBatch } from './inBatch'
 
 /** Pages that go into a batch in front of a page, or at its end; cut ones are set aside where they came from. */
-export interface Paste { from: number, pages: readonly number[], into: number, before: number | null, cut: boolean }
+export interface Paste {
+  from: number
+  pages: readonly number[]
+  into: number
+  before: number | null
+  cut: boolean
+}
 
 /**
  * Puts copies of another batch's pages, or of this one's, into a batch, with all that was found about them. Both
@@ -17,7 +23,7 @@ export function pastePages(flow: Flow, actor: PersonActing, paste: Paste): Promi
   return changing(flow, actor, leaves ? [paste.into, paste.from] : [paste.into], async ([into, from]) => {
     const [{ known } = { known: 0 }] = await into!.tx<{ known: number }[]>`
       select count(*)::int as known from pages where batch_id = ${paste.from} and id = any(${[...paste.pages]}) and evidence is not null`
-    if (known !== new Set(paste.pages).size || (from && !await openToChange(from))) return false
+    if (known !== new Set(paste.pages).size || (from && !(await openToChange(from)))) return false
     const copies = await copyPages(into!, paste)
     if (from) await sendAway(from, paste, actor.person)
     for (const [degrees, turned] of copies.turned) await keepEdit(into!, { do: 'rotate', pages: turned, degrees }, actor.person)
@@ -32,24 +38,33 @@ async function sendAway(from: LockedBatch, { pages, into }: Paste, person: strin
   await arrange(from)
 }
 
-async function copyPages({ tx }: LockedBatch, { from, pages, into }: Paste): Promise<{ pages: number[], turned: Map<90 | 180 | 270, number[]> }> {
+async function copyPages(
+  { tx }: LockedBatch,
+  { from, pages, into }: Paste,
+): Promise<{ pages: number[]; turned: Map<90 | 180 | 270, number[]> }> {
   const [load] = await tx<{ id: number }[]>`
     insert into loads (batch_id, kind, state, source, ended_at)
     select ${into}, 'pages', 'ended', name, now() from batches where id = ${from}
     returning id`
   const rows = pages.map((id, at) => ({ id, at: at + 1 }))
-  const copied = await tx<{ id: number, turned: 0 | 90 | 180 | 270 }[]>`
-    insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type, evidence, trouble, mono, colour, bytes, page_blob, thumbnail_blob, read_at, turned, born_digital)
+  const copied = await tx<{ id: number; turned: 0 | 90 | 180 | 270 }[]>`
+    insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type,
+      evidence, trouble, mono, colour, bytes, page_blob, thumbnail_blob, read_at, turned, born_digital)
     select ${into}, ${load!.id}, wanted.at, last.position + wanted.at, last.position + wanted.at, last.sheet + wanted.at, side, half,
-      batches.name || ', page ' || pages.position, source_page, blob, media_type, evidence, pages.trouble, mono, colour, bytes, page_blob, thumbnail_blob, pages.read_at, turned, born_digital
+      batches.name || ', page ' || pages.position, source_page, blob, media_type, evidence, pages.trouble, mono, colour, bytes,
+        page_blob, thumbnail_blob, pages.read_at, turned, born_digital
     from jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, at int)
     join pages on pages.id = wanted.id and pages.batch_id = ${from}
     join batches on batches.id = pages.batch_id
-    cross join (select coalesce(max(position), 0)::int as position, coalesce(max(sheet), 0)::int as sheet from pages where batch_id = ${into}) as last
+    cross join (select coalesce(max(position), 0)::int as position, coalesce(max(sheet), 0)::int as sheet from pages
+      where batch_id = ${into}) as last
     order by wanted.at
     returning id, turned`
-  await copyWords(tx, copied.map(({ id }, at) => ({ from: pages[at]!, to: id })))
+  await copyWords(
+    tx,
+    copied.map(({ id }, at) => ({ from: pages[at]!, to: id })),
+  )
   const turned = new Map<90 | 180 | 270, number[]>()
-  for (const row of copied) if (row.turned) turned.set(row.turned, [...turned.get(row.turned) ?? [], row.id])
+  for (const row of copied) if (row.turned) turned.set(row.turned, [...(turned.get(row.turned) ?? []), row.id])
   return { pages: copied.map(row => row.id), turned }
 }

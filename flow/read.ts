@@ -4,7 +4,10 @@ import type { DocumentRow, PageToRead } from '../store/documents/read'
 import { keepWords } from '../store/pages/words'
 import { inBatch, type Flow } from './inBatch'
 
-/** Keeps a page's words at once, so that a reading that dies half-way goes on where it was; not those of a picture that was turned meanwhile. */
+/**
+ * Keeps a page's words at once, so that a reading that dies half-way goes on where it was; not those of a picture
+ * that was turned meanwhile.
+ */
 export function pageRead(flow: Flow, page: PageToRead, batch: number, words: Word[]): Promise<void> {
   return inBatch(flow, worker, batch, async ({ tx }) => {
     const same = await tx`select 1 from pages where id = ${page.id} and page_blob = ${page.page_blob} and evidence is not null`
@@ -17,7 +20,8 @@ export function documentRead(flow: Flow, document: DocumentRow): Promise<void> {
   return inBatch(flow, worker, document.batch_id, async ({ tx, queue }) => {
     const changed = await tx`
       update documents set read_at = now()
-      where id = ${document.id} and read_at is null and not exists (select 1 from pages where document_id = documents.id and pages.read_at is null)
+      where id = ${document.id} and read_at is null and not exists (select 1 from pages where document_id = documents.id
+        and pages.read_at is null)
       returning id`
     if (changed.length) await queue.send(tx, 'fill', { document: document.id })
   })

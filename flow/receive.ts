@@ -24,7 +24,10 @@ export interface ReceivedFile {
   mediaType: string
 }
 
-export interface ReceivedSide { page: number, halves: readonly ('left' | 'right' | null)[] }
+export interface ReceivedSide {
+  page: number
+  halves: readonly ('left' | 'right' | null)[]
+}
 
 /**
  * Where the next sides of a load stand, one after the other. Sheets are counted on from the loads before. The batch's row
@@ -32,7 +35,7 @@ export interface ReceivedSide { page: number, halves: readonly ('left' | 'right'
  * @param paired sides of successive loads are front and back
  */
 async function nextPlace(tx: Tx, batch: number, load: number, paired = false) {
-  const [last] = await tx<{ position: number, own: number | null, sheet: number, rows: number, sides: number, before: number }[]>`
+  const [last] = await tx<{ position: number; own: number | null; sheet: number; rows: number; sides: number; before: number }[]>`
     select coalesce(max(position), 0)::int as position,
       coalesce(max(sheet) filter (where load_id <> ${load} and dropped is null), 0)::int as sheet,
       min(sheet) filter (where load_id = ${load})::int as own,
@@ -45,7 +48,7 @@ async function nextPlace(tx: Tx, batch: number, load: number, paired = false) {
   const first = paired ? 0 : last!.own === null ? last!.sheet : last!.own - 1
   return {
     /** The next scanned side: its sheet, and which face of it. */
-    side(twoSided: boolean): { sheet: number, face: 'front' | 'back' } {
+    side(twoSided: boolean): { sheet: number; face: 'front' | 'back' } {
       const counted = paired ? before : sides
       sides++
       before++
@@ -67,8 +70,10 @@ export function receiveFile(flow: Flow, file: ReceivedFile): Promise<void> {
 
 /** Adds the sides of a load of files and ends it, once. */
 export function takeFileApart(flow: Flow, file: ReceivedFile & { complete: boolean }): Promise<void> {
-  return inBatch(flow, worker, file.batch, async (batch) => {
-    const ended = await batch.tx`update loads set state = 'ended', ended_at = now() where id = ${file.load} and state in ('asked', 'scanning') returning id`
+  return inBatch(flow, worker, file.batch, async batch => {
+    const ended =
+      await batch.tx`update loads set state = 'ended', ended_at = now() where id = ${file.load} and state in ('asked', 'scanning')
+        returning id`
     if (!ended.length) return
     await addSides(batch, file)
     // Nobody will say that a watched folder's file is all: it is.
@@ -88,21 +93,28 @@ async function addSides(batch: LockedBatch, file: ReceivedFile): Promise<void> {
     with aim as (
       select coalesce(stands_at, position) as stands_at
       from pages
-      where id = coalesce(${file.replaces}::bigint, (select id from pages where document_id = ${file.joins} order by page_order desc limit 1))
+      where id = coalesce(${file.replaces}::bigint, (select id from pages where document_id = ${file.joins} order by page_order desc
+        limit 1))
     )
-    insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type, replaces, stands_at)
-    select ${file.batch}, ${file.load}, load_side, position, position, sheet, side, half, ${file.source}, source_page, ${file.blob}, ${file.mediaType},
+    insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type,
+      replaces, stands_at)
+    select ${file.batch}, ${file.load}, load_side, position, position, sheet, side, half, ${file.source}, source_page, ${file.blob},
+      ${file.mediaType},
       ${file.replaces}, (select stands_at from aim)
     from jsonb_to_recordset(${json(tx, rows)}) as one (load_side int, position int, sheet int, side text, half text, source_page int)
     order by load_side
     returning id`
-  await queue.sendAll(tx, 'examine', added.map(({ id }) => ({ page: id })))
+  await queue.sendAll(
+    tx,
+    'examine',
+    added.map(({ id }) => ({ page: id })),
+  )
   await keepOrderOf(batch, file.load, file.paired)
 }
 
 /** A load broke off between a sheet's sides: its front counts for nothing, since the sheet is scanned again. */
-export function dropLoneFront(flow: Flow, load: { id: number, batch_id: number }): Promise<void> {
-  return inBatch(flow, worker, load.batch_id, async (batch) => {
+export function dropLoneFront(flow: Flow, load: { id: number; batch_id: number }): Promise<void> {
+  return inBatch(flow, worker, load.batch_id, async batch => {
     const [dropped] = await batch.tx<{ position: number }[]>`
       update pages set dropped = 'Its back did not come before the scan broke off; the sheet is scanned again with the next load.'
       where id = (select id from pages where load_id = ${load.id} order by load_side desc limit 1) and side = 'front'
@@ -111,9 +123,18 @@ export function dropLoneFront(flow: Flow, load: { id: number, batch_id: number }
   })
 }
 
-/** Accounts for sides that the device gave and that never reached the store: a row each, with the reason, so that nothing is lost in silence. */
-export function noteLostSides(flow: Flow, load: { id: number, batch_id: number }, count: number, twoSided: boolean, source: string): Promise<void> {
-  return inBatch(flow, worker, load.batch_id, async (batch) => {
+/**
+ * Accounts for sides that the device gave and that never reached the store: a row each, with the reason, so that
+ * nothing is lost in silence.
+ */
+export function noteLostSides(
+  flow: Flow,
+  load: { id: number; batch_id: number },
+  count: number,
+  twoSided: boolean,
+  source: string,
+): Promise<void> {
+  return inBatch(flow, worker, load.batch_id, async batch => {
     const place = await nextPlace(batch.tx, load.batch_id, load.id)
     for (let side = 0; side < count; side++) {
       const { position, load_side: loadSide } = place.row()
@@ -130,6 +151,7 @@ export function noteLostSides(flow: Flow, load: { id: number, batch_id: number }
 /** A picture of a load's first side until it is examined. No change of the batch: whoever locks it need not wait for this. */
 export async function firstPicture(sql: Sql, load: number, thumbnail: string): Promise<void> {
   const [page] = await sql<{ batch_id: number }[]>`
-    update pages set thumbnail_blob = ${thumbnail} where load_id = ${load} and load_side = 1 and thumbnail_blob is null and evidence is null returning batch_id`
+    update pages set thumbnail_blob = ${thumbnail} where load_id = ${load} and load_side = 1 and thumbnail_blob is null
+      and evidence is null returning batch_id`
   if (page) await notify(sql, { about: 'batch', batch: page.batch_id })
 }

@@ -9,7 +9,7 @@ import { unpackWords } from '../core/text/packedWords'
 import type { Tx } from '../store/database'
 
 /** A side as splitting sees it, and its identity; `out` says why it counts for nothing. */
-export type Side = SplitPage & { id: number, load: number, out: { fate: 'replaced' | 'dropped', why: string } | null }
+export type Side = SplitPage & { id: number; load: number; out: { fate: 'replaced' | 'dropped'; why: string } | null }
 
 /** Corrections that hold, in the order in which they were made. */
 export async function editsOf(tx: Tx, batch: number): Promise<KeptEdit[]> {
@@ -21,12 +21,27 @@ export async function editsOf(tx: Tx, batch: number): Promise<KeptEdit[]> {
 export async function sidesOf(tx: Tx, batch: number, rubric: Rubric, edits: readonly KeptEdit[]): Promise<Side[]> {
   const answers = new Map<number, Answer>()
   for (const edit of edits) if (edit.do === 'answer') answers.set(edit.page, edit.answer)
-  const rows = await tx<{ id: number, load_id: number, position: number, sheet: number, side: 'front' | 'back', evidence: unknown, trouble: string | null, words: unknown, joined: boolean, replaced_by: number | null, dropped: string | null }[]>`
+  const rows = await tx<
+    {
+      id: number
+      load_id: number
+      position: number
+      sheet: number
+      side: 'front' | 'back'
+      evidence: unknown
+      trouble: string | null
+      words: unknown
+      joined: boolean
+      replaced_by: number | null
+      dropped: string | null
+    }[]
+  >`
     select pages.id, load_id, pages.position, pages.sheet, pages.side, pages.evidence, pages.trouble,
       case when ${readsBeforeSplitting(rubric)} then (select words from page_words where page_id = pages.id) end as words,
       exists (select 1 from loads where loads.id = load_id and joins is not null) as joined,
       (select max(position) from pages as newer where newer.replaces = pages.id) as replaced_by,
-      coalesce(dropped, case when exists (select 1 from loads where loads.id = load_id and loads.dropped) then 'Dropped: its load was cancelled, and what was scanned was not wanted.' end) as dropped
+      coalesce(dropped, case when exists (select 1 from loads where loads.id = load_id and loads.dropped)
+        then 'Dropped: its load was cancelled, and what was scanned was not wanted.' end) as dropped
     from pages
     where pages.batch_id = ${batch}
     order by coalesce(pages.stands_at, pages.position), pages.position`
@@ -41,16 +56,30 @@ export async function sidesOf(tx: Tx, batch: number, rubric: Rubric, edits: read
     words: row.words === null ? null : unpackWords(row.words),
     // Pages that were added to a document belong to it, whatever stands on them.
     answer: answers.get(row.id) ?? (row.joined ? { as: 'continue' } : null),
-    out: row.dropped !== null
-      ? { fate: 'dropped', why: row.dropped }
-      : row.replaced_by === null ? null : { fate: 'replaced', why: `Scanned again: page ${row.replaced_by} stands in its place.` },
+    out:
+      row.dropped !== null
+        ? { fate: 'dropped', why: row.dropped }
+        : row.replaced_by === null
+          ? null
+          : { fate: 'replaced', why: `Scanned again: page ${row.replaced_by} stands in its place.` },
   }))
 }
 
 /** What each side is under a rubric, with a person's corrections laid over it. */
 export function outcomeOf(sides: readonly Side[], edits: readonly KeptEdit[], rubric: Rubric): SplitOutcome {
   const identities = new Map(sides.map(side => [side.page, side.id]))
-  return correct(withThoseOut(splitPages(sides.filter(side => side.out === null), rubric), sides), edits, identities, rubric)
+  return correct(
+    withThoseOut(
+      splitPages(
+        sides.filter(side => side.out === null),
+        rubric,
+      ),
+      sides,
+    ),
+    edits,
+    identities,
+    rubric,
+  )
 }
 
 /** Sides that count for nothing stay on the ribbon, set aside: scanned again, or dropped while they were scanned. */
@@ -58,8 +87,17 @@ function withThoseOut(outcome: SplitOutcome, sides: readonly Side[]): SplitOutco
   const decided = new Map(outcome.pages.map(page => [page.page, page]))
   return {
     ...outcome,
-    pages: sides.map(side => decided.get(side.page) ?? {
-      page: side.page, fate: side.out!.fate, why: side.out!.why, note: null, document: null, heading: false, asks: false,
-    }),
+    pages: sides.map(
+      side =>
+        decided.get(side.page) ?? {
+          page: side.page,
+          fate: side.out!.fate,
+          why: side.out!.why,
+          note: null,
+          document: null,
+          heading: false,
+          asks: false,
+        },
+    ),
   }
 }

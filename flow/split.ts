@@ -7,7 +7,7 @@ import { inBatch, type Flow } from './inBatch'
  * Does nothing where the batch is no longer sorting, so it may run twice.
  */
 export function splitBatch(flow: Flow, id: number): Promise<void> {
-  return inBatch(flow, worker, id, async (batch) => {
+  return inBatch(flow, worker, id, async batch => {
     if (batch.state === 'sorting') await arrange(batch)
   })
 }

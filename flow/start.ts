@@ -23,7 +23,8 @@ export interface NewBatch {
 export async function addBatch(tx: Tx, actor: Actor, asked: NewBatch): Promise<number> {
   const [batch] = await tx<{ id: number }[]>`
     insert into batches (name, rubric_id, rubric_version, owner, given, sends, choices)
-    values (${asked.name}, ${asked.rubric}, ${asked.version}, ${asked.owner}, ${json(tx, asked.given)}, ${json(tx, asked.sends)}, ${json(tx, asked.choices)})
+    values (${asked.name}, ${asked.rubric}, ${asked.version}, ${asked.owner}, ${json(tx, asked.given)}, ${json(tx, asked.sends)},
+      ${json(tx, asked.choices)})
     returning id`
   // The code that opens its files is nobody's business.
   await appendToTrail(tx, actor, { what: 'start', batch: batch!.id, new: { name: asked.name, given: asked.given } })
@@ -32,7 +33,7 @@ export async function addBatch(tx: Tx, actor: Actor, asked: NewBatch): Promise<n
 
 /** Starts a batch with its first load; a worker then asks the device for its sides. */
 export function startBatch({ sql, queue }: Flow, actor: Actor, asked: NewBatch & { device: string }): Promise<number> {
-  return sql.begin(async (tx) => {
+  return sql.begin(async tx => {
     const batch = await addBatch(tx, actor, asked)
     await addLoadTo(tx, queue, batch, asked.device, atTheEnd)
     await notify(tx, { about: 'batch', batch })
@@ -41,7 +42,10 @@ export function startBatch({ sql, queue }: Flow, actor: Actor, asked: NewBatch &
 }
 
 /** Where a load's sides go instead of the batch's end: in a page's place, or to a document's end. */
-export interface Target { replaces: number | null, joins: number | null }
+export interface Target {
+  replaces: number | null
+  joins: number | null
+}
 const atTheEnd: Target = { replaces: null, joins: null }
 
 /**
@@ -50,11 +54,11 @@ const atTheEnd: Target = { replaces: null, joins: null }
  */
 export function addLoad(flow: Flow, actor: Actor, id: number, device: string, target: Target = atTheEnd): Promise<boolean> {
   const { replaces, joins } = target
-  return inBatch(flow, actor, id, async (batch) => {
+  return inBatch(flow, actor, id, async batch => {
     const { tx } = batch
     const aimed = replaces !== null || joins !== null
     const states = aimed ? ['receiving', 'to fix', 'to index'] : ['receiving']
-    if (!states.includes(batch.state) || await loadRuns(batch)) return false
+    if (!states.includes(batch.state) || (await loadRuns(batch))) return false
     const open = await tx`
       select 1
       where (${replaces}::bigint is null or exists (
@@ -77,14 +81,20 @@ async function addLoadTo(tx: Tx, queue: Queue, batch: number, device: string, { 
 }
 
 /** A file whose bytes are in the blob store already. */
-export interface NewFile { upload: string, source: string, blob: string, kind: 'files' | 'folder', joins?: number | null }
+export interface NewFile {
+  upload: string
+  source: string
+  blob: string
+  kind: 'files' | 'folder'
+  joins?: number | null
+}
 
 /**
  * A file for a batch that is still receiving, or for an open document of it; a worker then takes its pages apart. The same
  * upload is taken once. False where the batch takes none.
  */
 export function addFile(flow: Flow, actor: Actor, id: number, file: NewFile): Promise<boolean> {
-  return inBatch(flow, actor, id, async (batch) => {
+  return inBatch(flow, actor, id, async batch => {
     const known = await batch.tx`select 1 from loads where upload = ${file.upload} and batch_id = ${id}`
     if (known.length) return true
     if (batch.state !== 'receiving') {
@@ -102,7 +112,8 @@ export function addFile(flow: Flow, actor: Actor, id: number, file: NewFile): Pr
 export async function addFileTo(tx: Tx, queue: Queue, batch: number, file: NewFile, began: number | null = null): Promise<void> {
   const [load] = await tx<{ id: number }[]>`
     insert into loads (batch_id, kind, source, blob, upload, joins, began)
-    values (${batch}, ${file.kind}, ${file.source}, ${file.blob}, ${file.upload}, ${file.joins ?? null}, coalesce(${began}, nextval('load_order')))
+    values (${batch}, ${file.kind}, ${file.source}, ${file.blob}, ${file.upload}, ${file.joins ?? null}, coalesce(${began},
+      nextval('load_order')))
     returning id`
   await queue.send(tx, 'receive', { load: load!.id })
 }
