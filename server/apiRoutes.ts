@@ -17,7 +17,7 @@ export interface ApiRoute {
   /** What it answers where that is no JSON. */
   media?: string
   /** What a call may look like; a test runs each of them. */
-  example?: { query?: Record<string, string>, body?: unknown }
+  example?: { query?: Record<string, string>; body?: unknown }
 }
 
 /** What other programs may call: each file under `api/v1`, in the order in which the description has them. */
@@ -27,7 +27,12 @@ export const apiRoutes: ApiRoute[] = [
   { method: 'post', path: '/batches/{id}/complete', route: completePost },
   { method: 'get', path: '/batches/{id}', route: batchGet },
   { method: 'get', path: '/batches/{id}/ledger', route: ledgerGet },
-  { method: 'get', path: '/documents', route: documentsGet, example: { query: { 'text': 'mooring', 'rubric': 'Mooring permits', 'state': 'open', 'field.year': '2026' } } },
+  {
+    method: 'get',
+    path: '/documents',
+    route: documentsGet,
+    example: { query: { text: 'mooring', rubric: 'Mooring permits', state: 'open', 'field.year': '2026' } },
+  },
   { method: 'get', path: '/documents/{id}', route: documentGet },
   { method: 'get', path: '/documents/{id}/files/{name}', route: fileGet, media: 'application/octet-stream' },
   { method: 'put', path: '/documents/{id}/values', route: valuesPut, example: { body: { values: { zone: 'Inner' }, confirm: false } } },

@@ -2,17 +2,24 @@ import { createError, isError } from 'h3'
 import { z } from 'zod'
 import { connectorNamed } from '../connectors'
 import type { Browse } from '../connectors/connector'
-import { findDestination } from '../store/setup/destinations'
+import type { Person } from '../shared/views/people'
+import { findDestination, isLeftOpen } from '../store/setup/destinations'
 import { notThere } from './refusals'
 import { store } from './context'
 
 /** A path inside a destination. */
-export const InsidePath = z.string().max(1000).refine(path => !path.startsWith('/') && !path.split('/').some(step => step === '..' || step === '.'), 'a path inside the destination')
+export const InsidePath = z
+  .string()
+  .max(1000)
+  .refine(path => !path.startsWith('/') && !path.split('/').some(step => step === '..' || step === '.'), 'a path inside the destination')
 
-/** Looks into a destination that can list its folders; its own words where it cannot be looked into now. */
-export async function looking<T>(id: string, look: (browse: Browse) => Promise<T>): Promise<T> {
+/**
+ * Looks into a destination that can list its folders, and that a rubric leaves open to whoever scans; its own words where
+ * it cannot be looked into now.
+ */
+export async function looking<T>(person: Person, id: string, look: (browse: Browse) => Promise<T>): Promise<T> {
   const row = await findDestination(store().sql, id)
-  if (!row) throw notThere()
+  if (!row || !(person.roles.includes('steward') || (await isLeftOpen(store().sql, id)))) throw notThere()
   const destination = connectorNamed(row.connector).open(row.options)
   try {
     if (!destination.browse) throw createError({ statusCode: 422, message: `“${row.name}” has no folders to look into.` })

@@ -1,4 +1,4 @@
-import type { Person } from '../core/model/views'
+import type { Person } from '../shared/views/people'
 import { subscribe, type Change } from '../store/changes'
 import { batchOf } from '../store/people/rights'
 import { store } from './context'
@@ -24,7 +24,11 @@ export const changes = {
 export function mayHear(person: Person): (change: Change) => Promise<boolean> {
   const known = new Map<number, Promise<boolean>>()
   return ({ batch }) => {
-    if (!known.has(batch)) known.set(batch, batchOf(store().sql, person, 'batch', batch).then(found => found !== null))
+    if (!known.has(batch))
+      known.set(
+        batch,
+        batchOf(store().sql, person, 'batch', batch).then(found => found !== null),
+      )
     return known.get(batch)!
   }
 }

@@ -20,6 +20,9 @@ const stallSeconds = 30
 /** The request's body under a schema, read no further than `most` bytes; 413 where it is longer, 400 with its issues. */
 export async function bodyOf<T extends z.ZodType>(event: H3Event, schema: T, most: number): Promise<z.infer<T>> {
   const text = (await readBytes(event, most)).toString('utf8')
+  // Forms of other sites can send anything but this.
+  if (text !== '' && !/^application\/([\w.+-]+\+)?json\b/i.test(getRequestHeader(event, 'content-type') ?? ''))
+    throw createError({ statusCode: 415, message: 'The body is to be JSON, with “content-type: application/json”.' })
   let body: unknown
   try {
     body = text === '' ? undefined : JSON.parse(text)

@@ -1,14 +1,16 @@
+import { mostFileBytes } from '../core/model/limits'
 import type { H3Event } from 'h3'
 import { sniff } from '../engine/sniff'
 import { store } from './context'
 import { refuse } from './route'
 
-const mostBytes = 2 * 1024 ** 3
-
-/** Keeps a request's bytes as a file that was handed in, and gives their blob's name; refused in words where they are none of ours, or too many. */
+/**
+ * Keeps a request's bytes as a file that was handed in, and gives their blob's name; refused in words where they are
+ * none of ours, or too many.
+ */
 export async function takeBytes(event: H3Event, name: string): Promise<string> {
   try {
-    return await store().blobs.putStream(checked(event.node.req, name), mostBytes)
+    return await store().blobs.putStream(checked(event.node.req, name), mostFileBytes)
   } catch (error) {
     if (error instanceof RangeError) throw refuse(413, `“${name}” is larger than 2 GB. Split it up and take the parts in.`)
     if ((error as NodeJS.ErrnoException).code === 'ENOSPC') {
@@ -22,7 +24,8 @@ export async function takeBytes(event: H3Event, name: string): Promise<string> {
 async function* checked(bytes: AsyncIterable<Buffer>, name: string): AsyncGenerator<Buffer> {
   let first = true
   for await (const chunk of bytes) {
-    if (first && !sniff(chunk)) throw refuse(422, `“${name}” is none of PDF, TIFF, JPEG, PNG or WebP, whatever its name says. Export it as one of these.`)
+    if (first && !sniff(chunk))
+      throw refuse(422, `“${name}” is none of PDF, TIFF, JPEG, PNG or WebP, whatever its name says. Export it as one of these.`)
     first = false
     yield chunk
   }

@@ -4,6 +4,9 @@ import { store } from './context'
 
 const cookie = 'rubricator-panel'
 
+/** Whether this screen says that it is a panel. */
+export const isPanel = (event: H3Event): boolean => getCookie(event, cookie) !== undefined
+
 /** The panel that asks, or null where this screen is none. */
 export async function panelOf(event: H3Event): Promise<PanelRow | null> {
   const token = getCookie(event, cookie)
@@ -13,7 +16,8 @@ export async function panelOf(event: H3Event): Promise<PanelRow | null> {
 /** The panel that asks; 403 where this screen is none. */
 export async function requirePanel(event: H3Event): Promise<PanelRow> {
   const panel = await panelOf(event)
-  if (!panel) throw createError({ statusCode: 403, message: 'This screen belongs to no device. A steward pairs it with a code from Set-up.' })
+  if (!panel)
+    throw createError({ statusCode: 403, message: 'This screen belongs to no device. A steward pairs it with a code from Set-up.' })
   return panel
 }
 

@@ -1,10 +1,20 @@
-import { createError, defineEventHandler, getQuery, getRouterParams, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import {
+  createError,
+  defineEventHandler,
+  getQuery,
+  getRouterParams,
+  setResponseHeader,
+  setResponseStatus,
+  type EventHandler,
+  type H3Event,
+} from 'h3'
 import { z } from 'zod'
 import { byPerson, type PersonActing } from '../core/model/actor'
-import type { Person, Role, Scope } from '../core/model/views'
-import { requireBatch, requirePerson, requireRole, requireToken, type Subject } from './access'
+import type { Person, Role, Scope } from '../shared/views/people'
+import { requireBatch, requirePerson, requireProof, requireRole, requireToken, type Subject } from './access'
 import { refuseOthers } from '../flow/inBatch'
 import { store } from './context'
+import { isPanel } from './panel'
 import { bodyOf, checked } from './input'
 import { problemOf, refusalOf } from './refusals'
 
@@ -53,7 +63,10 @@ export interface Route<M extends May, P extends z.ZodType, Q extends z.ZodType, 
 }
 
 /** What tests and descriptions need to know of a route. */
-export type RouteFacts = Pick<Route<May, z.ZodType, z.ZodType, z.ZodType, unknown>, 'does' | 'may' | 'scope' | 'params' | 'query' | 'body' | 'most' | 'answer' | 'status'>
+export type RouteFacts = Pick<
+  Route<May, z.ZodType, z.ZodType, z.ZodType, unknown>,
+  'does' | 'may' | 'scope' | 'params' | 'query' | 'body' | 'most' | 'answer' | 'status'
+>
 export type RouteHandler = EventHandler & { facts: RouteFacts }
 
 const Nothing = z.object({})
@@ -66,12 +79,16 @@ const mostBytes = { anybody: 8 * 1024, person: 1024 * 1024 }
 
 /** The one way to make a route: who may, what comes in, what goes out. Refusals come out as sentences with their status. */
 export function defineRoute<
-  const M extends May, P extends z.ZodType = typeof Nothing, Q extends z.ZodType = typeof Nothing, B extends z.ZodType = typeof Nothing, A = unknown,
+  const M extends May,
+  P extends z.ZodType = typeof Nothing,
+  Q extends z.ZodType = typeof Nothing,
+  B extends z.ZodType = typeof Nothing,
+  A = unknown,
 >(route: Route<M, P, Q, B, A>): RouteHandler {
   const { may } = route
   const subject = typeof may !== 'object' ? null : 'see' in may ? may.see : may.change
   const params = route.params ?? (subject === null ? Nothing : numbered)
-  const handler = defineEventHandler(async (event) => {
+  const handler = defineEventHandler(async event => {
     try {
       // Who asks comes first: nobody learns what a route takes without being let in.
       const { person, actor } = await whoAsks(event, may, route.scope)
@@ -94,7 +111,10 @@ export function defineRoute<
   return Object.assign(handler, { facts: { ...route, params } })
 }
 
-interface Asker { person: Person | null, actor: PersonActing | null }
+interface Asker {
+  person: Person | null
+  actor: PersonActing | null
+}
 
 async function whoAsks(event: H3Event, may: May, scope: Scope | undefined): Promise<Asker> {
   if (may === 'anybody') return { person: null, actor: null }
@@ -103,17 +123,21 @@ async function whoAsks(event: H3Event, may: May, scope: Scope | undefined): Prom
     return { person, actor: { kind: 'token', person: person.id, token } }
   }
   const person = typeof may === 'string' && may !== 'person' ? await requireRole(event, may) : await requirePerson(event)
+  if (may === 'steward' && event.method !== 'GET') await requireProof(event)
   return { person, actor: byPerson(person.id) }
 }
 
 /** An answer that is a file. */
 export function sendFile(event: H3Event, mediaType: string, headers: Record<string, string> = {}): void {
   setResponseHeader(event, 'content-type', mediaType)
+  setResponseHeader(event, 'cache-control', isPanel(event) ? 'no-store' : 'private, no-cache')
   for (const [name, value] of Object.entries(headers)) setResponseHeader(event, name, value)
 }
 
-/** An answer that is a picture of a side: it stays what it is, and only who may see it keeps it. */
-export const sendPicture = (event: H3Event, mediaType: string) => sendFile(event, mediaType, { 'cache-control': 'private, max-age=31536000, immutable' })
+/** An answer that is a picture of a side: it stays what it is, and only who may see it keeps it; a shared panel keeps none. */
+export const sendPicture = (event: H3Event, mediaType: string) =>
+  sendFile(event, mediaType, { 'cache-control': isPanel(event) ? 'no-store' : 'private, max-age=31536000, immutable' })
 
 /** A refusal with a status of its own. */
-export const refuse = (statusCode: number, message: string, data?: unknown) => createError({ statusCode, message, ...(data === undefined ? {} : { data }) })
+export const refuse = (statusCode: number, message: string, data?: unknown) =>
+  createError({ statusCode, message, ...(data === undefined ? {} : { data }) })

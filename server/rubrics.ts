@@ -13,7 +13,8 @@ export function soundRubric(body: unknown): Rubric {
 }
 
 export function answerSaved(event: H3Event, saved: Saved, name: string) {
-  if (saved.outcome === 'newer') throw conflict('Someone else saved this rubric after you opened it. Copy your text, load the page again, and bring your changes in.')
+  if (saved.outcome === 'newer')
+    throw conflict('Someone else saved this rubric after you opened it. Copy your text, load the page again, and bring your changes in.')
   if (saved.outcome === 'name taken') throw conflict(`Another rubric is called “${name}”. Give this one another name.`)
   if (saved.version === 1) setResponseStatus(event, 201)
   return { id: saved.id, version: saved.version }

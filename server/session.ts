@@ -1,11 +1,30 @@
-import type { H3Event } from 'h3'
-import type { Person } from '../core/model/views'
+import { getRequestIP, type H3Event } from 'h3'
+import type { Person, SignedIn } from '../shared/views/people'
+import { findOffice } from '../store/setup/office'
+import { beginSession, endSession } from '../store/people/sessions'
+import { store } from './context'
 
-/** Signs somebody in with this request. */
-export async function signIn(event: H3Event, person: Person): Promise<void> {
-  await replaceUserSession(event, { user: { id: person.id, name: person.name } })
+/** Signs somebody in with this request, at a panel or at a desk (null). */
+export async function signIn(event: H3Event, person: Person, panel: string | null): Promise<void> {
+  const session = await beginSession(store().sql, person.id, panel, addressOf(event))
+  await replaceUserSession(event, { user: { id: person.id, name: person.name }, secure: { session } })
 }
 
+/** What a screen is told of who is signed in. */
+export const signedIn = async (person: Person): Promise<SignedIn> => ({ ...person, timeZone: (await findOffice(store().sql)).timeZone })
+
+/** Ends the session for good: its cookie opens nothing any more, wherever it was copied to. */
 export async function signOut(event: H3Event): Promise<void> {
+  const session = await sessionOf(event)
+  if (session !== null) await endSession(store().sql, session)
   await clearUserSession(event)
 }
+
+/** Which session this request is made in; null where in none. */
+export async function sessionOf(event: H3Event): Promise<string | null> {
+  const { secure } = await getUserSession(event)
+  return secure?.session ?? null
+}
+
+/** Where a request comes from, as sign-ins are counted. */
+export const addressOf = (event: H3Event): string => getRequestIP(event) ?? 'somewhere'

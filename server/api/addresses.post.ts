@@ -8,8 +8,7 @@ export default defineRoute({
   may: 'person',
   status: 201,
   body: z.strictObject({ name: z.string().trim().min(1).max(120), mail: z.email('an address such as name@office.example') }),
-  async run({ person, body }) {
-    await addAddress(store().sql, { ...body, by: person.id })
-    return body
+  run({ person, body }) {
+    return addAddress(store().sql, { ...body, by: person.id })
   },
 })

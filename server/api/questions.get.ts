@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { UnreadCode } from '../../core/model/evidence'
-import type { Question, Questions } from '../../core/model/views'
+import type { Question, Questions } from '../../shared/views/pages'
 import { looksAt } from '../../core/split/barcodeRule'
 import { candidatesFor } from '../../core/split/candidates'
 import { patternWords } from '../../core/pattern/parts'
@@ -19,16 +19,29 @@ export default defineRoute({
     const { sql } = store()
     const { questions, count } = await listQuestions(sql, person, batch ?? null, listLength)
     const batches = [...new Set(questions.map(question => question.batch))]
-    const known = new Map(await Promise.all(batches.map(async id => [id, { rubric: await rubricOfBatch(sql, id), awaited: await awaitedValues(sql, id) }] as const)))
+    const known = new Map(
+      await Promise.all(
+        batches.map(async id => [id, { rubric: await rubricOfBatch(sql, id), awaited: await awaitedValues(sql, id) }] as const),
+      ),
+    )
     return {
       count,
       questions: questions.map(({ unread, values, side, ...question }): Question => {
         const { rubric, awaited } = known.get(question.batch)!
-        const rules = rubric.split.rules.flatMap(rule => rule.rule === 'barcode' && looksAt(rule, side) ? [rule] : [])
+        const rules = rubric.split.rules.flatMap(rule => (rule.rule === 'barcode' && looksAt(rule, side) ? [rule] : []))
         const anyValue = rules.length === 0 || rules.some(rule => rule.value === undefined)
         const patterns = anyValue ? [] : rules.flatMap(rule => rule.value ?? [])
         const spots = z.array(UnreadCode).parse(unread)
-        const candidates = candidatesFor({ readings: spots.flatMap(spot => spot.readings), beside: spots.flatMap(spot => spot.beside), codes: values, last: question.lastValue, awaited }, patterns)
+        const candidates = candidatesFor(
+          {
+            readings: spots.flatMap(spot => spot.readings),
+            beside: spots.flatMap(spot => spot.beside),
+            codes: values,
+            last: question.lastValue,
+            awaited,
+          },
+          patterns,
+        )
         return { ...question, patterns, expects: patterns.map(patternWords), candidates }
       }),
     }

@@ -1,6 +1,6 @@
 import { askedFields } from '../../core/fields/given'
 import { rubricWords } from '../../core/model/rubricWords'
-import type { RubricChoice } from '../../core/model/views'
+import type { RubricChoice } from '../../shared/views/rubrics'
 import { listDestinations } from '../../store/setup/destinations'
 import { findRubric, listRubrics, usesOfRubrics } from '../../store/setup/rubrics'
 import { store } from '../context'
@@ -13,13 +13,18 @@ export default defineRoute({
     const { sql } = store()
     const [rows, uses, destinations] = await Promise.all([listRubrics(sql), usesOfRubrics(sql, person.id), listDestinations(sql)])
     const names = new Map(destinations.map(one => [one.id, one.name]))
-    const choices = await Promise.all(rows.map(async (row): Promise<RubricChoice> => {
-      const rubric = await findRubric(sql, row.id, row.version)
-      return {
-        ...row, source: rubric?.scan.source ?? 'feeder', words: rubric ? rubricWords(rubric, names) : [], uses: uses.get(row.id) ?? 0,
-        oneTouch: rubric !== null && askedFields(rubric).length === 0 && !rubric.send.some(send => send.ask),
-      }
-    }))
+    const choices = await Promise.all(
+      rows.map(async (row): Promise<RubricChoice> => {
+        const rubric = await findRubric(sql, row.id, row.version)
+        return {
+          ...row,
+          source: rubric?.scan.source ?? 'feeder',
+          words: rubric ? rubricWords(rubric, names) : [],
+          uses: uses.get(row.id) ?? 0,
+          oneTouch: rubric !== null && askedFields(rubric).length === 0 && !rubric.send.some(send => send.ask),
+        }
+      }),
+    )
     return choices.sort((a, b) => b.uses - a.uses || a.name.localeCompare(b.name, 'en'))
   },
 })

@@ -1,8 +1,8 @@
-import { closeStore, store } from '../context'
+import { closeStore, openStore } from '../context'
 
-export default defineNitroPlugin((nitro) => {
-  void store().queue.start().catch((error: unknown) => {
-    console.error(`The queue could not be opened: ${String(error)}`)
+export default defineNitroPlugin(nitro => {
+  openStore().catch((error: unknown) => {
+    console.error(`The web server cannot start: ${error instanceof Error ? error.message : String(error)}`)
     process.exit(1)
   })
   nitro.hooks.hook('close', closeStore)

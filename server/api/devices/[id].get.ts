@@ -1,4 +1,4 @@
-import type { DeviceDetail } from '../../../core/model/views'
+import type { DeviceDetail } from '../../../shared/views/devices'
 import { DeviceError } from '../../../devices/device'
 import { esclDevice } from '../../../devices/escl'
 import { findDevice } from '../../../store/setup/devices'
@@ -23,9 +23,11 @@ export default defineRoute({
       const [capabilities, status] = [await device.capabilities(), await device.status()]
       return { ...row, panel, capabilities, status, trouble: null }
     } catch (error) {
-      const trouble = error instanceof DeviceError
-        ? error.message
-        : `What answers at ${row.address} does not speak eSCL. Look in the device's own settings for driverless scanning, and for the address to use.`
+      const trouble =
+        error instanceof DeviceError
+          ? error.message
+          : `What answers at ${row.address} does not speak eSCL. Look in the device's own settings for driverless scanning, and for ` +
+            `the address to use.`
       return { ...row, panel, capabilities: null, status: null, trouble }
     }
   },

@@ -10,9 +10,13 @@ export default defineRoute({
   may: 'person',
   async run() {
     const rows = await listDevices(store().sql)
-    return Promise.all(rows.map(async ({ id, name, address }) => {
-      const status = await esclDevice(name, address, patienceSeconds).status().catch(() => null)
-      return { id, name, status }
-    }))
+    return Promise.all(
+      rows.map(async ({ id, name, address }) => {
+        const status = await esclDevice(name, address, patienceSeconds)
+          .status()
+          .catch(() => null)
+        return { id, name, status }
+      }),
+    )
   },
 })

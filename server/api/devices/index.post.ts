@@ -22,7 +22,11 @@ export default defineRoute({
       return { model }
     } catch (error) {
       if (error instanceof DeviceError) throw refuse(422, error.message)
-      throw refuse(422, `What answers at ${address} does not speak eSCL. Look in the device's own settings for driverless scanning, and for the address to use.`)
+      throw refuse(
+        422,
+        `What answers at ${address} does not speak eSCL. Look in the device's own settings for driverless scanning, and for the ` +
+          `address to use.`,
+      )
     }
   },
 })

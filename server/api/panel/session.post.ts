@@ -1,14 +1,15 @@
 import { z } from 'zod'
-import { forgetFailures, lockedOut, lockOutWords, noteFailure } from '../../../store/people/lockOut'
 import { personByPassword, personByToken } from '../../../store/people/people'
+import { turnWasRight } from '../../../store/people/signInTries'
 import { takeTap } from '../../../store/setup/panels'
 import { store } from '../../context'
 import { panelName, pinKey, requirePanel } from '../../panel'
 import { defineRoute, refuse } from '../../route'
-import { signIn } from '../../session'
+import { signedIn, signIn } from '../../session'
+import { takeTurns } from '../../signInTurns'
 
 export default defineRoute({
-  does: 'Signs somebody in at a panel. Failures lock the panel for a while, since a PIN alone says who comes.',
+  does: 'Signs somebody in at a panel. Failures make the panel wait, longer each time, since a PIN alone says who comes.',
   may: 'anybody',
   body: z.union([
     z.strictObject({ pin: z.string().regex(/^\d{4,12}$/, '4 to 12 digits') }),
@@ -21,18 +22,22 @@ export default defineRoute({
     const { sql } = store()
     if ('badge' in body) {
       const person = await takeTap(sql, panel.id)
-      if (person) await signIn(event, person)
-      return person
+      if (person) await signIn(event, person, panel.id)
+      return person && signedIn(person)
     }
     const who = panelName(panel.id)
-    if (await lockedOut(sql, who)) throw refuse(429, lockOutWords)
-    const person = 'pin' in body ? await personByToken(sql, 'pin', body.pin, pinKey()) : await personByPassword(sql, body.name, body.password)
+    await takeTurns(event, [[who, { free: 5, most: 600 }]])
+    const person =
+      'pin' in body ? await personByToken(sql, 'pin', body.pin, pinKey()) : await personByPassword(sql, body.name, body.password)
     if (!person) {
-      await noteFailure(sql, who)
-      throw refuse(401, 'pin' in body ? 'Nobody has this PIN. Try again.' : 'This name and password do not belong together. Check both, then try again.')
+      throw refuse(
+        401,
+        'pin' in body ? 'Nobody has this PIN. Try again.' : 'This name and password do not belong together. Check both, then try again.',
+      )
     }
-    await forgetFailures(sql, who)
-    await signIn(event, person)
-    return person
+    // What failed before still counts: one's own PIN between guesses at others' clears nothing.
+    await turnWasRight(sql, who, 'turn')
+    await signIn(event, person, panel.id)
+    return signedIn(person)
   },
 })

@@ -10,7 +10,7 @@ export default defineRoute({
   params: Identity,
   async run({ params }) {
     const { sql } = store()
-    if (!await findDevice(sql, params.id)) throw notThere()
+    if (!(await findDevice(sql, params.id))) throw notThere()
     return { code: await newPanelCode(sql, params.id) }
   },
 })

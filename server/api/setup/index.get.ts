@@ -10,7 +10,7 @@ export default defineRoute({
   may: 'anybody',
   async run() {
     const { sql } = store()
-    if (!await anybody(sql)) return { people: false, devices: false, destinations: false, rubrics: false }
+    if (!(await anybody(sql))) return { people: false, devices: false, destinations: false, rubrics: false }
     const [devices, destinations, rubrics] = await Promise.all([listDevices(sql), listDestinations(sql), listRubrics(sql)])
     return { people: true, devices: devices.length > 0, destinations: destinations.length > 0, rubrics: rubrics.length > 0 }
   },

@@ -8,7 +8,7 @@ export default defineRoute({
   may: 'steward',
   params: Identity,
   async run({ params }) {
-    if (!await endToken(store().sql, params.id)) throw notThere()
+    if (!(await endToken(store().sql, params.id))) throw notThere()
     return { ok: true }
   },
 })

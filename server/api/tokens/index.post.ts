@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { scopes } from '../../../core/model/views'
+import { scopes } from '../../../shared/views/people'
 import { personByName } from '../../../store/people/people'
 import { addToken } from '../../../store/people/tokens'
 import { store } from '../../context'

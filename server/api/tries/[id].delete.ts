@@ -8,7 +8,7 @@ export default defineRoute({
   may: 'steward',
   params: Identity,
   async run({ person, params }) {
-    if (!await cancelTry(store().sql, params.id, person.id)) throw conflict('This try has ended already.')
+    if (!(await cancelTry(store().sql, params.id, person.id))) throw conflict('This try has ended already.')
     return { ok: true }
   },
 })

@@ -15,7 +15,7 @@ export default defineRoute({
   most: 'stream',
   status: 202,
   async run({ event, person }) {
-    const form = await readMultipartFormData(event) ?? []
+    const form = (await readMultipartFormData(event)) ?? []
     const body = form.find(part => part.name === 'body')
     const file = form.find(part => part.name === 'file')
     if (!body || !file) throw refuse(400, 'Give the rubric as "body" and a file as "file".')

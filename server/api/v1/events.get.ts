@@ -1,4 +1,5 @@
 import type { Change } from '../../../store/changes'
+import { requireToken } from '../../access'
 import { streamChanges } from '../../changeStream'
 import { defineRoute } from '../../route'
 
@@ -17,5 +18,5 @@ export default defineRoute({
   does: 'Server-sent events: `batch`, `document` and `slip`, each with its `id` and its `batch`, when something of it changed.',
   may: 'person',
   scope: 'read',
-  run: ({ event, person }) => streamChanges(event, person, told),
+  run: ({ event, person }) => streamChanges(event, person, () => requireToken(event, 'read'), told),
 })

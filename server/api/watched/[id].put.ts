@@ -10,7 +10,7 @@ export default defineRoute({
   params: Identity,
   body: z.strictObject({ paused: z.boolean() }),
   async run({ params, body: { paused } }) {
-    if (!await pauseWatchedFolder(store().sql, params.id, paused)) throw notThere()
+    if (!(await pauseWatchedFolder(store().sql, params.id, paused))) throw notThere()
     return { ok: true }
   },
 })

@@ -1,8 +1,9 @@
-import { access, constants, stat } from 'node:fs/promises'
+import { access, constants } from 'node:fs/promises'
 import { isAbsolute } from 'node:path'
 import { z } from 'zod'
 import { newestRubric } from '../../../store/setup/rubrics'
 import { addWatchedFolder } from '../../../store/setup/watchedFolders'
+import { allowedFolder } from '../../allowedFolder'
 import { store } from '../../context'
 import { conflict, notThere } from '../../refusals'
 import { defineRoute, refuse } from '../../route'
@@ -19,12 +20,14 @@ export default defineRoute({
   }),
   async run({ person, body: folder }) {
     const { sql } = store()
-    if (!await newestRubric(sql, folder.rubric)) throw notThere()
-    const there = await stat(folder.path).catch(() => null)
-    if (!there?.isDirectory()) throw refuse(422, `There is no folder ${folder.path} on the machine where Rubricator runs. Mount the share or make the folder there, then try again.`)
-    const ours = await access(folder.path, constants.R_OK | constants.W_OK).then(() => true, () => false)
+    if (!(await newestRubric(sql, folder.rubric))) throw notThere()
+    await allowedFolder(folder.path)
+    const ours = await access(folder.path, constants.R_OK | constants.W_OK).then(
+      () => true,
+      () => false,
+    )
     if (!ours) throw refuse(422, `Files cannot be moved out of ${folder.path}: give Rubricator the right to change it.`)
-    if (!await addWatchedFolder(sql, { ...folder, owner: person.id })) throw conflict(`${folder.path} is watched already.`)
+    if (!(await addWatchedFolder(sql, { ...folder, owner: person.id }))) throw conflict(`${folder.path} is watched already.`)
     return { ok: true }
   },
 })

@@ -7,7 +7,7 @@ export default defineRoute({
   does: 'Gives a batch up; its sides stay on record.',
   may: { change: 'batch' },
   async run({ actor, batch }) {
-    if (!await abandonBatch(store(), actor, batch)) throw conflict('This batch can no longer be abandoned: its files are on their way.')
+    if (!(await abandonBatch(store(), actor, batch))) throw conflict('This batch can no longer be abandoned: its files are on their way.')
     return { ok: true }
   },
 })

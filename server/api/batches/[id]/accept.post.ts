@@ -7,7 +7,8 @@ export default defineRoute({
   does: 'Says that what differs from what was counted is in order.',
   may: { change: 'batch' },
   async run({ actor, batch }) {
-    if (!await acceptDifferences(store(), actor, batch, actor.person)) throw conflict('This batch has gone on, so there is nothing left to let pass.')
+    if (!(await acceptDifferences(store(), actor, batch, actor.person)))
+      throw conflict('This batch has gone on, so there is nothing left to let pass.')
     return { ok: true }
   },
 })

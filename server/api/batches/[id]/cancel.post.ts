@@ -7,12 +7,14 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'Stops the running load after the side that is under way.',
   may: { change: 'batch' },
-  body: z.strictObject({
-    /** What this load has scanned so far counts for nothing. */
-    drop: z.boolean().default(false),
-  }).default({ drop: false }),
+  body: z
+    .strictObject({
+      /** What this load has scanned so far counts for nothing. */
+      drop: z.boolean().default(false),
+    })
+    .default({ drop: false }),
   async run({ actor, batch, body }) {
-    if (!await cancelLoad(store(), actor, batch, body.drop)) throw conflict('No load is running, so there is nothing to cancel.')
+    if (!(await cancelLoad(store(), actor, batch, body.drop))) throw conflict('No load is running, so there is nothing to cancel.')
     return { ok: true }
   },
 })

@@ -7,7 +7,8 @@ export default defineRoute({
   does: 'Says that all paper of a batch is in.',
   may: { change: 'batch' },
   async run({ actor, batch }) {
-    if (!await completeBatch(store(), actor, batch)) throw conflict('This batch cannot be completed now: a load is still running, nothing was scanned, or it is complete already.')
+    if (!(await completeBatch(store(), actor, batch)))
+      throw conflict('This batch cannot be completed now: a load is still running, nothing was scanned, or it is complete already.')
     return { ok: true }
   },
 })

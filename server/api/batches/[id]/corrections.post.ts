@@ -9,6 +9,9 @@ export default defineRoute({
   may: { change: 'batch' },
   body: Edit,
   async run({ actor, batch, body }) {
-    return answerCorrection(await correctBatch(store(), actor, batch, body), 'A page of this change is not in this batch. Load the page again.')
+    return answerCorrection(
+      await correctBatch(store(), actor, batch, body),
+      'A page of this change is not in this batch. Load the page again.',
+    )
   },
 })

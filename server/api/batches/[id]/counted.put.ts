@@ -9,7 +9,8 @@ export default defineRoute({
   may: { change: 'batch' },
   body: z.strictObject({ load: z.int().positive(), sheets: z.int().positive().max(100_000).nullable() }),
   async run({ actor, batch, body: { load, sheets } }) {
-    if (!await countSheets(store(), actor, batch, load, sheets)) throw conflict('This batch has gone on, so nothing is compared any more.')
+    if (!(await countSheets(store(), actor, batch, load, sheets)))
+      throw conflict('This batch has gone on, so nothing is compared any more.')
     return { ok: true }
   },
 })

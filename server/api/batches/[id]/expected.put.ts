@@ -9,7 +9,7 @@ export default defineRoute({
   may: { change: 'batch' },
   body: Expected,
   async run({ actor, batch, body }) {
-    if (!await expect(store(), actor, batch, body)) throw conflict('This batch has gone on, so nothing is compared any more.')
+    if (!(await expect(store(), actor, batch, body))) throw conflict('This batch has gone on, so nothing is compared any more.')
     return { ok: true }
   },
 })

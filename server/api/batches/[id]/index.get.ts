@@ -1,9 +1,10 @@
 import { totalsOf } from '../../../../core/ledger/ledger'
 import { Fate } from '../../../../core/model/ledger'
-import type { BatchDetail } from '../../../../core/model/views'
+import type { BatchDetail } from '../../../../shared/views/batches'
 import { editorOf } from '../../../../flow/editLock'
 import { correctionsOf } from '../../../../store/batches/corrections'
 import { differencesOf, expectedOf } from '../../../../store/batches/expected'
+import { inSnapshot } from '../../../../store/database'
 import { documentsOfBatch, loadsOfBatch, pagesOfBatch, placesOfBatch, showBatch } from '../../../../store/batches/show'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
@@ -13,13 +14,21 @@ export default defineRoute({
   does: 'A batch with its loads, pages, documents and the totals of its page ledger.',
   may: { see: 'batch' },
   async run({ batch: id }): Promise<BatchDetail> {
-    const { sql } = store()
-    const [batch, loads, pages, documents, corrections, filed, editor, expected, off] = await Promise.all([
-      showBatch(sql, id), loadsOfBatch(sql, id), pagesOfBatch(sql, id), documentsOfBatch(sql, id), correctionsOf(sql, id), placesOfBatch(sql, id),
-      editorOf(sql, id), expectedOf(sql, id), differencesOf(sql, id),
-    ])
+    const [batch, loads, pages, documents, corrections, filed, editor, expected, off] = await inSnapshot(store().sql, tx =>
+      Promise.all([
+        showBatch(tx, id),
+        loadsOfBatch(tx, id),
+        pagesOfBatch(tx, id),
+        documentsOfBatch(tx, id),
+        correctionsOf(tx, id),
+        placesOfBatch(tx, id),
+        editorOf(tx, id),
+        expectedOf(tx, id),
+        differencesOf(tx, id),
+      ]),
+    )
     if (!batch) throw notThere()
-    const decided = pages.flatMap(page => page.fate === null ? [] : [{ fate: Fate.parse(page.fate) }])
+    const decided = pages.flatMap(page => (page.fate === null ? [] : [{ fate: Fate.parse(page.fate) }]))
     const totals = { ...totalsOf(decided), scanned: pages.length, undecided: pages.length - decided.length }
     return { ...batch, ...off, filed, loads, pages, documents, corrections, editor, expected, totals }
   },

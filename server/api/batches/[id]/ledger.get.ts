@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { ledgerCsv } from '../../../../core/ledger/csv'
 import { ledgerOfBatch } from '../../../../store/batches/ledger'
+import { inSnapshot } from '../../../../store/database'
 import { store } from '../../../context'
 import { defineRoute, sendFile } from '../../../route'
 
@@ -9,8 +10,10 @@ export default defineRoute({
   may: { see: 'batch' },
   query: z.strictObject({ as: z.enum(['json', 'csv']).default('json') }),
   async run({ event, batch, query: { as } }) {
-    const ledger = await ledgerOfBatch(store().sql, batch)
-    sendFile(event, as === 'json' ? 'application/json' : 'text/csv; charset=utf-8', { 'content-disposition': `attachment; filename="ledger-${batch}.${as}"` })
+    const ledger = await inSnapshot(store().sql, tx => ledgerOfBatch(tx, batch))
+    sendFile(event, as === 'json' ? 'application/json' : 'text/csv; charset=utf-8', {
+      'content-disposition': `attachment; filename="ledger-${batch}.${as}"`,
+    })
     return as === 'json' ? ledger : ledgerCsv(ledger)
   },
 })

@@ -16,10 +16,13 @@ export default defineRoute({
     joins: z.int().positive().nullable().default(null),
   }),
   async run({ actor, batch, body: { device, replaces, joins } }) {
-    if (!await findDevice(store().sql, device)) throw refuse(404, 'This device is no longer here. Choose another one.')
-    if (!await addLoad(store(), actor, batch, device, { replaces, joins })) throw conflict(replaces === null && joins === null
-      ? 'This batch takes no load now: one is running, or its paper was said to be complete.'
-      : 'Nothing can be scanned for this page or document now: a load is running, or it is confirmed already.')
+    if (!(await findDevice(store().sql, device))) throw refuse(404, 'This device is no longer here. Choose another one.')
+    if (!(await addLoad(store(), actor, batch, device, { replaces, joins })))
+      throw conflict(
+        replaces === null && joins === null
+          ? 'This batch takes no load now: one is running, or its paper was said to be complete.'
+          : 'Nothing can be scanned for this page or document now: a load is running, or it is confirmed already.',
+      )
     return { ok: true }
   },
 })

@@ -3,7 +3,7 @@ import { store } from '../../../context'
 import { defineRoute } from '../../../route'
 
 export default defineRoute({
-  does: 'Gives one\'s own edit lock of a batch back.',
+  does: "Gives one's own edit lock of a batch back.",
   may: { see: 'batch' },
   async run({ person, batch }) {
     await unlock(store().sql, batch, person.id)

@@ -7,7 +7,7 @@ export default defineRoute({
   does: 'Has a held batch tried again.',
   may: { change: 'batch' },
   async run({ actor, batch }) {
-    if (!await resumeBatch(store(), actor, batch)) throw conflict('This batch is not held.')
+    if (!(await resumeBatch(store(), actor, batch))) throw conflict('This batch is not held.')
     return { ok: true }
   },
 })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { FolderEntry } from '../../../../core/model/views'
+import type { FolderEntry } from '../../../../shared/views/setUp'
 import { InsidePath, looking } from '../../../browse'
 import { defineRoute } from '../../../route'
 
@@ -12,8 +12,10 @@ export default defineRoute({
   may: 'person',
   params: z.object({ id: z.string().max(64) }),
   query: z.strictObject({ path: InsidePath.default('') }),
-  async run({ params, query }): Promise<FolderEntry[]> {
-    const entries = await looking(params.id, browse => browse.list(query.path))
-    return entries.slice(0, most).map(entry => ({ ...entry, picture: entry.kind === 'file' && pictured.test(entry.name) && (entry.bytes ?? 0) <= mostBytes }))
+  async run({ person, params, query }): Promise<FolderEntry[]> {
+    const entries = await looking(person, params.id, browse => browse.list(query.path))
+    return entries
+      .slice(0, most)
+      .map(entry => ({ ...entry, picture: entry.kind === 'file' && pictured.test(entry.name) && (entry.bytes ?? 0) <= mostBytes }))
   },
 })

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { firstPagePicture } from '../../../../engine/firstPage'
 import { InsidePath, looking } from '../../../browse'
+import { thumbnailOf } from '../../../pictures'
 import { defineRoute, refuse, sendFile } from '../../../route'
 
 export default defineRoute({
@@ -8,10 +8,10 @@ export default defineRoute({
   may: 'person',
   params: z.object({ id: z.string().max(64) }),
   query: z.strictObject({ path: InsidePath }),
-  async run({ event, params, query }) {
-    const picture = await firstPagePicture(await looking(params.id, browse => browse.read(query.path)))
+  async run({ event, person, params, query }) {
+    const picture = await thumbnailOf(await looking(person, params.id, browse => browse.read(query.path)))
     if (!picture) throw refuse(422, 'No picture can be made of this file.')
-    sendFile(event, 'image/webp', { 'cache-control': 'private, max-age=600' })
-    return picture
+    sendFile(event, picture.mediaType, { 'cache-control': 'private, max-age=600' })
+    return picture.bytes
   },
 })

@@ -1,15 +1,21 @@
-import sharp from 'sharp'
 import { z } from 'zod'
 import { DeviceError } from '../../../../devices/device'
 import { esclDevice } from '../../../../devices/escl'
 import { findDevice } from '../../../../store/setup/devices'
 import { store } from '../../../context'
+import { thumbnailOf } from '../../../pictures'
 import { notThere } from '../../../refusals'
 import { defineRoute, Identity, refuse, sendFile } from '../../../route'
 
-const mostPixels = 60_000_000
-const pictureWidth = 480
-const small = { twoSided: false, colour: 'colour', dpi: 75, paper: 'A4', opened: false, gentle: false, original: 'text-and-pictures' } as const
+const small = {
+  twoSided: false,
+  colour: 'colour',
+  dpi: 75,
+  paper: 'A4',
+  opened: false,
+  gentle: false,
+  original: 'text-and-pictures',
+} as const
 
 export default defineRoute({
   does: 'Scans one side, small, and keeps it nowhere.',
@@ -25,9 +31,10 @@ export default defineRoute({
       const side = await device.next(job, source)
       if (source === 'feeder') await device.cancel(job)
       if (!side) throw new DeviceError(`${row.name} gave no side. Load a sheet and try again.`)
-      const picture = await sharp(side.bytes, { limitInputPixels: mostPixels }).resize({ width: pictureWidth }).webp({ quality: 80 }).toBuffer()
-      sendFile(event, 'image/webp')
-      return picture
+      const picture = await thumbnailOf(side.bytes)
+      if (!picture) throw new DeviceError(`${row.name} gave a side that cannot be decoded. Check its settings and try again.`)
+      sendFile(event, picture.mediaType)
+      return picture.bytes
     } catch (error) {
       if (error instanceof DeviceError) throw refuse(422, error.message)
       throw error

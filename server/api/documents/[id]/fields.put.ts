@@ -22,8 +22,9 @@ export default defineRoute({
     const { sql } = store()
     const [document, shown] = await Promise.all([findDocument(sql, id), showDocument(sql, id)])
     if (!document || !shown) throw notThere()
-    const type = typeOf(await rubricOfBatch(sql, document.batch_id), document.type)
-    const entered = enteredFields(type, values, z.record(z.string(), FieldValue).parse(shown.fields))
+    const rubric = await rubricOfBatch(sql, document.batch_id)
+    const type = typeOf(rubric, document.type)
+    const entered = enteredFields(type, values, z.record(z.string(), FieldValue).parse(shown.fields), rubric.read.languages)
     if (entered.unknown) throw refuse(400, `This document has no field "${entered.unknown}".`)
     // What is only kept for later may still be wrong or missing; what is confirmed may not.
     if (confirm && entered.faults.length) throw refuse(400, entered.faults.map(fault => fault.why).join(' '), entered.faults)

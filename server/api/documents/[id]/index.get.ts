@@ -13,8 +13,13 @@ export default defineRoute({
   async run({ person, batch: of, params: { id } }) {
     const { sql } = store()
     const [document, batch, rubric, pages, files, siblings, slips] = await Promise.all([
-      showDocument(sql, id), showBatch(sql, of), rubricOfBatch(sql, of), pagesOfDocument(sql, id), filesOfDocument(sql, id),
-      documentsOfBatch(sql, of), listSlips(sql, person, { document: id, before: null, most: 20 }),
+      showDocument(sql, id),
+      showBatch(sql, of),
+      rubricOfBatch(sql, of),
+      pagesOfDocument(sql, id),
+      filesOfDocument(sql, id),
+      documentsOfBatch(sql, of),
+      listSlips(sql, person, { document: id, before: null, most: 20 }),
     ])
     if (!document) throw notThere()
     return {
@@ -23,8 +28,17 @@ export default defineRoute({
       batchState: batch?.state ?? '',
       rubric: rubric.name,
       documentType: typeOf(rubric, document.type),
-      pages, files, slips,
-      siblings: siblings.map(one => ({ id: one.id, position: one.position, state: one.state, missing: one.missing.length, filled: one.filled })),
+      languages: rubric.read.languages,
+      pages,
+      files,
+      slips,
+      siblings: siblings.map(one => ({
+        id: one.id,
+        position: one.position,
+        state: one.state,
+        missing: one.missing.length,
+        filled: one.filled,
+      })),
     }
   },
 })

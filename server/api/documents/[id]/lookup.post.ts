@@ -28,17 +28,19 @@ export default defineRoute({
     const type = typeOf(await rubricOfBatch(sql, document.batch_id), document.type)
     const { system } = body
     if (!lookupSystems(type).includes(system)) throw refuse(400, `This type of document looks nothing up in "${system}".`)
-    const answer = 'record' in body
-      ? chosen((await lookupsOf(sql, id))[system], body.record)
-      : await lookUp(await findDestination(sql, system), system, () => body.value)
+    const answer =
+      'record' in body
+        ? chosen((await lookupsOf(sql, id))[system], body.record)
+        : await lookUp(await findDestination(sql, system), system, () => body.value)
     const record = answer.records.find(one => one.id === answer.chosen)
     const values = record ? valuesOfRecord(type, system, record.values) : {}
-    if (!await keepLookup(store(), actor, document, { type, system, answer, values })) throw conflict('This document is no longer open.')
+    if (!(await keepLookup(store(), actor, document, { type, system, answer, values }))) throw conflict('This document is no longer open.')
     return { answer, values }
   },
 })
 
 function chosen(answer: LookupAnswer | undefined, record: string): LookupAnswer {
-  if (!answer?.records.some(one => one.id === record)) throw refuse(400, `No record "${record}" was found for this document. Look it up again.`)
+  if (!answer?.records.some(one => one.id === record))
+    throw refuse(400, `No record "${record}" was found for this document. Look it up again.`)
   return { ...answer, chosen: record }
 }

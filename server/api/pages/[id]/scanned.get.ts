@@ -1,6 +1,6 @@
-import { scannedPicture } from '../../../../engine/scanned'
 import { findPageImages } from '../../../../store/documents/show'
 import { store } from '../../../context'
+import { pictureOfFile } from '../../../pictures'
 import { notThere } from '../../../refusals'
 import { defineRoute, refuse, sendPicture } from '../../../route'
 
@@ -11,9 +11,9 @@ export default defineRoute({
     const { sql, blobs } = store()
     const page = await findPageImages(sql, params.id)
     if (!page?.blob) throw notThere()
-    const picture = await scannedPicture(await blobs.local(page.blob), page.source_page)
+    const picture = await pictureOfFile(await blobs.local(page.blob), page.source_page, 'scanned')
     if (!picture) throw refuse(422, 'This side cannot be decoded, so there is no picture of it.')
-    sendPicture(event, 'image/jpeg')
-    return picture
+    sendPicture(event, picture.mediaType)
+    return picture.bytes
   },
 })

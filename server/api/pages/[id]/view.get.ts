@@ -1,8 +1,8 @@
-import { viewable } from '../../../../engine/images'
 import { findPageImages } from '../../../../store/documents/show'
 import { store } from '../../../context'
+import { shownPage } from '../../../pictures'
 import { notThere } from '../../../refusals'
-import { defineRoute, sendPicture } from '../../../route'
+import { defineRoute, refuse, sendPicture } from '../../../route'
 
 export default defineRoute({
   does: 'A page in full size, as a browser can show it.',
@@ -11,8 +11,9 @@ export default defineRoute({
     const { sql, blobs } = store()
     const page = await findPageImages(sql, params.id)
     if (!page?.page_blob) throw notThere()
-    const { bytes, mediaType } = await viewable(await blobs.get(page.page_blob))
-    sendPicture(event, mediaType)
-    return bytes
+    const picture = await shownPage(blobs, page.page_blob)
+    if (!picture) throw refuse(422, 'There is no picture of this page.')
+    sendPicture(event, picture.mediaType)
+    return picture.bytes
   },
 })

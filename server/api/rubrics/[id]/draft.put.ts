@@ -14,7 +14,7 @@ export default defineRoute({
   async run({ person, params, body: { from, body } }) {
     const rubric = soundRubric(body)
     const { sql } = store()
-    if (!await newestRubric(sql, params.id)) throw notThere()
+    if (!(await newestRubric(sql, params.id))) throw notThere()
     await saveDraft(sql, params.id, from, rubric, person.id)
     return { ok: true }
   },

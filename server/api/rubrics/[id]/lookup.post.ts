@@ -20,17 +20,17 @@ export default defineRoute({
   async run({ params: { id }, body: { values, chosen } }) {
     const { sql } = store()
     const row = await newestRubric(sql, id)
-    const rubric = row && await findRubric(sql, id, row.version)
+    const rubric = row && (await findRubric(sql, id, row.version))
     if (!rubric) throw notThere()
     const fields = askedFields(rubric)
     const answers: Record<string, Awaited<ReturnType<typeof lookUp>>> = {}
-    for (const system of lookupSystems({ id: 'asked', label: 'asked', fields })) {
+    for (const system of lookupSystems({ fields })) {
       const answer = await lookUp(await findDestination(sql, system), system, field => values[field]?.trim() || null)
       const wanted = answer.records.find(record => record.id === chosen[system])
       answers[system] = wanted ? { ...answer, chosen: wanted.id } : answer
     }
     const records = chosenValues(answers)
-    const found = fields.flatMap((field) => {
+    const found = fields.flatMap(field => {
       for (const source of field.from) {
         if (!('lookup' in source)) continue
         const { system, key } = lookupParts(source.lookup)

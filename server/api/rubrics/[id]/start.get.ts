@@ -1,6 +1,6 @@
 import { connectorNamed } from '../../../../connectors'
 import { askedFields } from '../../../../core/fields/given'
-import type { StartForm } from '../../../../core/model/views'
+import type { StartForm } from '../../../../shared/views/start'
 import { withChoices } from '../../../../core/model/withChoices'
 import { fileWeights, pageWeights } from '../../../../store/pages/weights'
 import { rememberedChoices } from '../../../../store/people/choices'
@@ -17,26 +17,52 @@ export default defineRoute({
   async run({ person, params: { id } }): Promise<StartForm> {
     const { sql } = store()
     const row = await newestRubric(sql, id)
-    const rubric = row && await findRubric(sql, id, row.version)
+    const rubric = row && (await findRubric(sql, id, row.version))
     if (!row || !rubric) throw notThere()
-    const remembered = Object.entries(await rememberedChoices(sql, person.id, id)).filter(([key]) => (rubric.scan.mayChange as string[]).includes(key))
+    const remembered = Object.entries(await rememberedChoices(sql, person.id, id)).filter(([key]) =>
+      (rubric.scan.mayChange as string[]).includes(key),
+    )
     const changed = Object.fromEntries(remembered)
     const { scan, clean, files } = withChoices(rubric, changed)
-    const sends = await Promise.all(rubric.send.filter(send => send.ask).map(async ({ to }) => {
-      const found = await findDestination(sql, to)
-      const asks = found && connectorNamed(found.connector).asks
-      return found && asks ? [{ to, name: found.name, asks }] : []
-    }))
+    const sends = await Promise.all(
+      rubric.send
+        .filter(send => send.ask)
+        .map(async ({ to }) => {
+          const found = await findDestination(sql, to)
+          const asks = found && connectorNamed(found.connector).asks
+          return found && asks ? [{ to, name: found.name, asks }] : []
+        }),
+    )
     const fields = askedFields(rubric)
     return {
-      id, name: row.name, rubric, destinations: Object.fromEntries((await listDestinations(sql)).map(one => [one.id, one.name])), source: scan.source, card: clean.card, fields, sends: sends.flat(), mayChange: scan.mayChange,
+      id,
+      name: row.name,
+      rubric,
+      destinations: Object.fromEntries((await listDestinations(sql)).map(one => [one.id, one.name])),
+      source: scan.source,
+      card: clean.card,
+      fields,
+      sends: sends.flat(),
+      mayChange: scan.mayChange,
       lookedUp: fields.some(field => field.from.some(source => 'lookup' in source)),
       settings: {
-        colour: scan.colour, dpi: scan.dpi, sides: scan.sides, flip: scan.flip, paper: scan.mixedSizes ? 'mixed' : scan.paper, rotate: clean.rotate,
-        lighten: scan.lighten, contrast: scan.contrast, sharpness: scan.sharpness, original: scan.original, percent: scan.percent, gentle: scan.gentle,
+        colour: scan.colour,
+        dpi: scan.dpi,
+        sides: scan.sides,
+        flip: scan.flip,
+        paper: scan.mixedSizes ? 'mixed' : scan.paper,
+        rotate: clean.rotate,
+        lighten: scan.lighten,
+        contrast: scan.contrast,
+        sharpness: scan.sharpness,
+        original: scan.original,
+        percent: scan.percent,
+        gentle: scan.gentle,
         format: files[0]?.format ?? null,
       },
-      changed, weights: await pageWeights(sql, id), fileWeights: await fileWeights(sql, id),
+      changed,
+      weights: await pageWeights(sql, id),
+      fileWeights: await fileWeights(sql, id),
     }
   },
 })

@@ -10,7 +10,7 @@ export default defineRoute({
   async run({ actor, params }) {
     const slip = await findSlip(store().sql, params.id)
     if (!slip) throw notThere()
-    if (!await retrySlip(store(), actor, slip)) throw conflict('This delivery has not failed; it is under way or has arrived.')
+    if (!(await retrySlip(store(), actor, slip))) throw conflict('This delivery has not failed; it is under way or has arrived.')
     return { ok: true }
   },
 })

@@ -22,7 +22,10 @@ export default defineRoute({
   async run({ person, actor, body }) {
     const { sql } = store()
     const rubric = await rubricNamed(sql, body.rubric)
-    if (!rubric) throw refuse(422, `No rubric is called “${body.rubric}”. Compare its name under Rubrics.`, [{ path: 'rubric', message: `found ${JSON.stringify(body.rubric)}, expected the name of a rubric` }])
+    if (!rubric)
+      throw refuse(422, `No rubric is called “${body.rubric}”. Compare its name under Rubrics.`, [
+        { path: 'rubric', message: `found ${JSON.stringify(body.rubric)}, expected the name of a rubric` },
+      ])
     const batch = await newBatch(person, { rubric, name: body.name ?? '', values: body.values ?? {}, choices: {}, sends: [] }, 'files')
     return { id: await sql.begin(tx => addBatch(tx, actor, batch)) }
   },

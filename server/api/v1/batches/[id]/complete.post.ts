@@ -13,8 +13,11 @@ export default defineRoute({
   answer: Accepted,
   async run({ actor, batch }) {
     const { sql } = store()
-    if (!await completeBatch(store(), actor, batch)) {
-      throw conflict('This batch cannot be completed now: no file is in, one is still being taken apart, or it is complete already. Look at it, then ask again.')
+    if (!(await completeBatch(store(), actor, batch))) {
+      throw conflict(
+        'This batch cannot be completed now: no file is in, one is still being taken apart, or it is complete already. Look at ' +
+          'it, then ask again.',
+      )
     }
     const shown = await showBatch(sql, batch)
     if (!shown) throw notThere()

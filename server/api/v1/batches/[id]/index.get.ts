@@ -1,5 +1,6 @@
 import { ApiBatch } from '../../../../../shared/views/api'
 import { ledgerOfBatch } from '../../../../../store/batches/ledger'
+import { inSnapshot } from '../../../../../store/database'
 import { documentsOfBatch, showBatch } from '../../../../../store/batches/show'
 import { waitingOf } from '../../../../../store/batches/waiting'
 import { store } from '../../../../context'
@@ -12,9 +13,18 @@ export default defineRoute({
   scope: 'read',
   answer: ApiBatch,
   async run({ batch: id }) {
-    const { sql } = store()
-    const [batch, { totals }, documents, waiting] = await Promise.all([showBatch(sql, id), ledgerOfBatch(sql, id), documentsOfBatch(sql, id), waitingOf(sql, id)])
+    const [batch, { totals }, documents, waiting] = await inSnapshot(store().sql, tx =>
+      Promise.all([showBatch(tx, id), ledgerOfBatch(tx, id), documentsOfBatch(tx, id), waitingOf(tx, id)]),
+    )
     if (!batch) throw notThere()
-    return { id, name: batch.name, rubric: batch.rubric, state: batch.state, totals, documents: documents.map(document => document.id), waiting }
+    return {
+      id,
+      name: batch.name,
+      rubric: batch.rubric,
+      state: batch.state,
+      totals,
+      documents: documents.map(document => document.id),
+      waiting,
+    }
   },
 })

@@ -1,5 +1,6 @@
 import { ApiLedger } from '../../../../../shared/views/api'
 import { ledgerOfBatch } from '../../../../../store/batches/ledger'
+import { inSnapshot } from '../../../../../store/database'
 import { store } from '../../../../context'
 import { defineRoute } from '../../../../route'
 
@@ -8,5 +9,5 @@ export default defineRoute({
   may: { see: 'batch' },
   scope: 'read',
   answer: ApiLedger,
-  run: ({ batch }) => ledgerOfBatch(store().sql, batch),
+  run: ({ batch }) => inSnapshot(store().sql, tx => ledgerOfBatch(tx, batch)),
 })

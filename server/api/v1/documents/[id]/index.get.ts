@@ -15,15 +15,33 @@ export default defineRoute({
   async run({ person, batch, params: { id } }) {
     const { sql } = store()
     const [document, pages, files, slips] = await Promise.all([
-      showDocument(sql, id), pagesOfDocument(sql, id), filesOfDocument(sql, id), listSlips(sql, person, { document: id, before: null, most: 100 }),
+      showDocument(sql, id),
+      pagesOfDocument(sql, id),
+      filesOfDocument(sql, id),
+      listSlips(sql, person, { document: id, before: null, most: 100 }),
     ])
     if (!document) throw notThere()
     const newest = Math.max(0, ...files.map(file => file.edition))
     return {
-      id, batch, type: document.type, state: document.state, edition: document.edition,
-      values: z.record(z.string(), FieldValue).parse(document.fields), missing: document.missing, pages: pages.map(page => page.position),
-      files: files.filter(file => file.edition === newest).map(({ name, media_type: mediaType, bytes, sha256 }) => ({ name, mediaType, bytes, sha256 })),
-      slips: slips.map(slip => ({ destination: slip.destination, state: slip.state, place: slip.place, answer: slip.answer, trouble: slip.trouble, deliveredAt: slip.delivered_at })),
+      id,
+      batch,
+      type: document.type,
+      state: document.state,
+      edition: document.edition,
+      values: z.record(z.string(), FieldValue).parse(document.fields),
+      missing: document.missing,
+      pages: pages.map(page => page.position),
+      files: files
+        .filter(file => file.edition === newest)
+        .map(({ name, media_type: mediaType, bytes, sha256 }) => ({ name, mediaType, bytes, sha256 })),
+      slips: slips.map(slip => ({
+        destination: slip.destination,
+        state: slip.state,
+        place: slip.place,
+        answer: slip.answer,
+        trouble: slip.trouble,
+        deliveredAt: slip.delivered_at,
+      })),
     }
   },
 })

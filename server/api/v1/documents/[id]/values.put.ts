@@ -22,16 +22,24 @@ export default defineRoute({
     const { sql } = store()
     const [document, shown] = await Promise.all([findDocument(sql, id), showDocument(sql, id)])
     if (!document || !shown) throw notThere()
-    const type = typeOf(await rubricOfBatch(sql, document.batch_id), document.type)
+    const rubric = await rubricOfBatch(sql, document.batch_id)
+    const type = typeOf(rubric, document.type)
     const before = z.record(z.string(), FieldValue).parse(shown.fields)
-    const entered = enteredFields(type, { ...valuesOf(before), ...values }, before)
+    const entered = enteredFields(type, { ...valuesOf(before), ...values }, before, rubric.read.languages)
     // Of what is kept for later a required value may still be missing; what is wrong is refused by field.
     const faults = entered.faults.filter(fault => confirm || values[fault.field]?.trim())
     const issues = [
-      ...Object.keys(values).filter(field => !type?.fields.some(known => known.id === field)).map(field => ({ path: `values.${field}`, message: 'This type of document has no such field.' })),
+      ...Object.keys(values)
+        .filter(field => !type?.fields.some(known => known.id === field))
+        .map(field => ({ path: `values.${field}`, message: 'This type of document has no such field.' })),
       ...faults.map(fault => ({ path: `values.${fault.field}`, message: fault.why })),
     ]
-    if (issues.length) throw refuse(422, `Nothing was kept: ${issues.map(issue => issue.message).join(' ')} Mend these values, then send them again.`, issues)
+    if (issues.length)
+      throw refuse(
+        422,
+        `Nothing was kept: ${issues.map(issue => issue.message).join(' ')} Mend these values, then send them again.`,
+        issues,
+      )
     const refused = await enterFields(store(), actor, document, { fields: entered.fields, confirm })
     if (refused) throw conflict(refused)
     const now = await showDocument(sql, id)

@@ -14,7 +14,8 @@ export default defineRoute({
     const file = (await filesOfDocument(sql, params.id)).find(one => one.name === params.name)
     if (!file) throw notThere()
     sendFile(event, file.media_type, {
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file.name.split('/').pop() ?? 'document')}`, 'x-content-type-options': 'nosniff',
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file.name.split('/').pop() ?? 'document')}`,
+      'x-content-type-options': 'nosniff',
     })
     return blobs.get(file.sha256)
   },

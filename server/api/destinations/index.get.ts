@@ -1,8 +1,8 @@
-import { connectorNamed } from '../../connectors'
-import type { DestinationChoice } from '../../core/model/views'
-import { listDestinations } from '../../store/setup/destinations'
-import { store } from '../context'
-import { defineRoute } from '../route'
+import { connectorNamed } from '../../../connectors'
+import type { DestinationChoice } from '../../../shared/views/setUp'
+import { listDestinations } from '../../../store/setup/destinations'
+import { store } from '../../context'
+import { defineRoute } from '../../route'
 
 export default defineRoute({
   does: 'Destinations, without their options: those may hold keys.',

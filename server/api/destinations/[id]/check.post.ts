@@ -1,0 +1,24 @@
+import { z } from 'zod'
+import { connectorNamed } from '../../../../connectors'
+import { findDestination } from '../../../../store/setup/destinations'
+import { store } from '../../../context'
+import { notThere } from '../../../refusals'
+import { defineRoute, refuse } from '../../../route'
+
+export default defineRoute({
+  does: 'Tries a destination, and leaves nothing there.',
+  may: 'steward',
+  params: z.object({ id: z.string().max(64) }),
+  async run({ params: { id } }) {
+    const row = await findDestination(store().sql, id)
+    if (!row) throw notThere()
+    const destination = connectorNamed(row.connector).open(row.options)
+    try {
+      return { answer: await destination.check() }
+    } catch (error) {
+      throw refuse(502, error instanceof Error ? error.message : String(error))
+    } finally {
+      await destination.dispose()
+    }
+  },
+})

@@ -1,0 +1,32 @@
+import { setResponseStatus } from 'h3'
+import { statfs } from 'node:fs/promises'
+import { readiness } from '../../../store/readiness'
+import { store } from '../../context'
+import { defineRoute } from '../../route'
+
+/** Less than this, and a load of paper may not fit. */
+const leastFreeBytes = 1024 ** 3
+const mostWaitingSeconds = 600
+
+export default defineRoute({
+  does: 'Whether work goes on: the database, the workers’ last signs of life, the oldest job, the room for pictures; 503 where not.',
+  may: 'anybody',
+  async run({ event }) {
+    const { workers, waiting } = await readiness(store().sql)
+    const free = await freeBytes(process.env.RUBRICATOR_BLOBS)
+    const troubles = [
+      ...(workers === 0 ? ['No worker has given a sign of life for three quarters of a minute.'] : []),
+      ...(waiting > mostWaitingSeconds ? [`The oldest job has waited for ${Math.round(waiting / 60)} minutes.`] : []),
+      ...(free !== null && free < leastFreeBytes ? ['Less than a gigabyte is free where pictures are kept.'] : []),
+    ]
+    if (troubles.length) setResponseStatus(event, 503)
+    return { ready: troubles.length === 0, troubles, workers, waitingSeconds: waiting, freeBytes: free }
+  },
+})
+
+/** Bytes that are free in a folder; null for an object store, which does not say. */
+async function freeBytes(folder: string | undefined): Promise<number | null> {
+  if (!folder || folder.includes('://')) return null
+  const found = await statfs(folder)
+  return found.bavail * found.bsize
+}

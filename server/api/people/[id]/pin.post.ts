@@ -1,0 +1,16 @@
+import { findPerson, giveNewPin } from '../../../../store/people/manage'
+import { store } from '../../../context'
+import { pinKey } from '../../../panel'
+import { notThere } from '../../../refusals'
+import { defineRoute, Identity } from '../../../route'
+
+export default defineRoute({
+  does: 'Gives a person a new PIN for the panels, told this once.',
+  may: 'steward',
+  params: Identity,
+  async run({ params: { id } }) {
+    const { sql } = store()
+    if (!(await findPerson(sql, id))) throw notThere()
+    return { pin: await giveNewPin(sql, id, pinKey()) }
+  },
+})
