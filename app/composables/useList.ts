@@ -22,19 +22,21 @@ export function useList<T extends { id: number }>(url: string) {
   }
 
   /** The newest again; older ones that were opened stay. */
-  const refresh = () => guarded(async () => {
-    const hadMore = more.value
-    const newest = await fetchPage(null)
-    const last = newest.at(-1)?.id ?? 0
-    const older = (rows.value ?? []).filter(row => row.id < last)
-    rows.value = [...newest, ...older]
-    if (older.length) more.value = hadMore
-  })
+  const refresh = () =>
+    guarded(async () => {
+      const hadMore = more.value
+      const newest = await fetchPage(null)
+      const last = newest.at(-1)?.id ?? 0
+      const older = (rows.value ?? []).filter(row => row.id < last)
+      rows.value = [...newest, ...older]
+      if (older.length) more.value = hadMore
+    })
 
-  const loadMore = () => guarded(async () => {
-    const last = rows.value?.at(-1)
-    rows.value = [...rows.value ?? [], ...await fetchPage(last?.id ?? null)]
-  })
+  const loadMore = () =>
+    guarded(async () => {
+      const last = rows.value?.at(-1)
+      rows.value = [...(rows.value ?? []), ...(await fetchPage(last?.id ?? null))]
+    })
 
   void refresh()
   return { rows, trouble, more: readonly(more), refresh, loadMore }

@@ -1,4 +1,7 @@
-interface Change { about: 'batch' | 'sent', batch: number }
+interface Change {
+  about: 'batch' | 'sent'
+  batch: number
+}
 type Listener = (change: Change | null) => void
 
 const listeners = new Set<Listener>()
@@ -15,7 +18,7 @@ function open(): void {
     if (broken) listeners.forEach(listener => listener(null))
     broken = false
   }
-  source.onmessage = event => listeners.forEach(listener => listener(JSON.parse(event.data) as Change | null))
+  source.onmessage = event => listeners.forEach(listener => listener(JSON.parse(event.data as string) as Change | null))
   source.onerror = () => {
     connected.value = false
     broken = true
@@ -56,7 +59,7 @@ export function useLive(batch: MaybeRefOrGetter<number | null>, refresh: () => P
     waiting = setTimeout(() => void run(), Math.max(0, last + apart - Date.now()))
   }
 
-  const listener: Listener = (change) => {
+  const listener: Listener = change => {
     const wanted = toValue(batch)
     if (change === null || wanted === null || change.batch === wanted) soon()
   }

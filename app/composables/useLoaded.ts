@@ -19,15 +19,18 @@ export function useLoaded<T>(url: MaybeRefOrGetter<string>) {
 
   /** Whoever waits for this sees the newest answer, also where another question overtook theirs. */
   async function refresh(): Promise<void> {
-    let awaited = newest = look(++question)
+    let awaited = (newest = look(++question))
     await awaited
     while (awaited !== newest) await (awaited = newest)
   }
 
-  watch(() => toValue(url), () => {
-    data.value = null
-    void refresh()
-  })
+  watch(
+    () => toValue(url),
+    () => {
+      data.value = null
+      void refresh()
+    },
+  )
   void refresh()
   return { data, trouble, refresh }
 }

@@ -9,7 +9,12 @@ const places = computed(() => [
   { to: '/', name: 'Desk', icon: NotebookPen },
   { to: '/batches', name: 'Batches', icon: BookOpen },
   { to: '/sent', name: 'Sent', icon: Send },
-  ...me.person?.roles.includes('steward') ? [{ to: '/rubrics', name: 'Rubrics', icon: ScrollText }, { to: '/set-up', name: 'Set-up', icon: Wrench }] : [],
+  ...(me.person?.roles.includes('steward')
+    ? [
+        { to: '/rubrics', name: 'Rubrics', icon: ScrollText },
+        { to: '/set-up', name: 'Set-up', icon: Wrench },
+      ]
+    : []),
 ])
 </script>
 
@@ -17,7 +22,9 @@ const places = computed(() => [
   <div class="flex min-h-screen">
     <a href="#work" class="act sr-only focus:not-sr-only focus:fixed focus:z-20">Skip to the page</a>
     <nav aria-label="Places" class="sticky top-0 flex h-screen w-24 shrink-0 flex-col items-center border-r border-rule bg-leaf py-6">
-      <NuxtLink to="/" class="font-serif text-4xl leading-none text-vermilion no-underline" aria-label="Rubricator, to the Desk">R</NuxtLink>
+      <NuxtLink to="/" class="font-serif text-4xl leading-none text-vermilion no-underline" aria-label="Rubricator, to the Desk"
+        >R</NuxtLink
+      >
       <ul class="mt-8 flex w-full flex-col">
         <li v-for="place in places" :key="place.to">
           <NuxtLink
@@ -32,7 +39,12 @@ const places = computed(() => [
         </li>
       </ul>
       <div class="mt-auto w-full px-2 text-center text-sm">
-        <p class="truncate font-serif text-lg" :title="me.person?.roles.join(', ')">{{ me.person?.name }}</p>
+        <NuxtLink
+          to="/account"
+          class="block truncate font-serif text-lg text-ink"
+          :title="`${me.person?.name}: password, and where you are signed in`"
+          >{{ me.person?.name }}</NuxtLink
+        >
         <button type="button" class="mx-auto flex min-h-11 items-center gap-1.5 text-lapis hover:underline" @click="showKeys = true">
           <Keyboard :size="16" aria-hidden="true" /> Keys
         </button>
@@ -42,11 +54,14 @@ const places = computed(() => [
       </div>
     </nav>
     <div class="min-w-0 flex-1">
-      <p v-if="!connected" role="status" class="bg-ochre-wash px-10 py-2 text-ochre">The connection to the server is broken; this page comes back by itself. Nothing that was saved is lost.</p>
+      <p v-if="!connected" role="status" class="bg-ochre-wash px-10 py-2 text-ochre">
+        The connection to the server is broken; this page comes back by itself. Nothing that was saved is lost.
+      </p>
       <main id="work" class="mx-auto max-w-[92rem] px-10 py-8" tabindex="-1">
         <slot />
       </main>
     </div>
+    <ShowPassword />
     <KeyList :open="showKeys" @close="showKeys = false" />
   </div>
 </template>

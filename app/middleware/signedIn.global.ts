@@ -1,8 +1,8 @@
-import type { SetupState } from '~~/core/model/views'
+import type { SetupState } from '~~/shared/views/setUp'
 
-export default defineNuxtRouteMiddleware(async (to) => {
+export default defineNuxtRouteMiddleware(async to => {
   // A panel has a sign-in of its own.
-  if (to.path === '/panel') return
+  if (to.path === '/panel' || to.path === '/set-password') return
   const person = await useMe().find()
   if (!person && to.path !== '/sign-in' && to.path !== '/welcome') {
     const setup = await ask<SetupState>('/api/setup').catch(() => null)

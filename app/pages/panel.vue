@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LogOut } from '@lucide/vue'
-import type { PanelView } from '~~/core/model/views'
+import type { PanelView } from '~~/shared/views/devices'
 import { deviceState } from '~/words/device'
 
 definePageMeta({ layout: 'panel' })
@@ -35,7 +35,21 @@ function scanned(is: boolean) {
   if (scanning.value && !is) void refresh()
   scanning.value = is
 }
-const place = computed(() => !panel.value ? 'wait' : !panel.value.device ? 'pair' : !me.person ? 'sign-in' : batch.value !== null ? 'scan' : rubric.value ? 'form' : mine.value ? 'mine' : 'home')
+const place = computed(() =>
+  !panel.value
+    ? 'wait'
+    : !panel.value.device
+      ? 'pair'
+      : !me.person
+        ? 'sign-in'
+        : batch.value !== null
+          ? 'scan'
+          : rubric.value
+            ? 'form'
+            : mine.value
+              ? 'mine'
+              : 'home',
+)
 </script>
 
 <template>
@@ -54,7 +68,13 @@ const place = computed(() => !panel.value ? 'wait' : !panel.value.device ? 'pair
     <PanelSignIn v-else-if="place === 'sign-in'" />
     <PanelHome v-else-if="place === 'home'" @rubric="rubric = $event" @mine="mine = true" />
     <PanelMine v-else-if="place === 'mine'" @back="home" @batch="batch = $event" />
-    <PanelForm v-else-if="place === 'form' && panel?.device" :rubric="rubric!" :device="panel.device" @back="home" @started="batch = $event" />
+    <PanelForm
+      v-else-if="place === 'form' && panel?.device"
+      :rubric="rubric!"
+      :device="panel.device"
+      @back="home"
+      @started="batch = $event"
+    />
     <PanelScan v-else-if="place === 'scan' && panel?.device" :batch="batch!" :device="panel.device" @done="home" @scanning="scanned" />
     <p v-else class="p-8 text-faded" role="status">One moment…</p>
   </div>

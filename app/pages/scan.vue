@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
-import type { DeviceChoice, RubricChoice } from '~~/core/model/views'
+import type { DeviceChoice } from '~~/shared/views/devices'
+import type { RubricChoice } from '~~/shared/views/rubrics'
 import { useStart } from '~/components/start/useStart'
 import { deviceObstacle, deviceState } from '~/words/device'
 
@@ -34,7 +35,15 @@ const scope = effectScope()
 watch(rubric, id => (form.value = id ? scope.run(() => useStart(id))! : null), { immediate: true })
 onScopeDispose(() => scope.stop())
 const blocked = computed(() => obstacle.value ?? form.value?.missing.value ?? null)
-const act = computed(() => running.value ? 'Starting…' : fromFiles.value ? 'Begin: choose the files next' : rubrics.value?.find(one => one.id === rubric.value)?.source === 'glass' ? 'Scan the page on the glass' : 'Scan the stack')
+const act = computed(() =>
+  running.value
+    ? 'Starting…'
+    : fromFiles.value
+      ? 'Begin: choose the files next'
+      : rubrics.value?.find(one => one.id === rubric.value)?.source === 'glass'
+        ? 'Scan the page on the glass'
+        : 'Scan the stack',
+)
 
 async function start() {
   await run(async () => {
@@ -55,7 +64,9 @@ async function start() {
       <RadioGroupOption v-for="one in rubrics ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-1.5 rounded-xs">
         <div class="border bg-leaf px-5 py-2" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
           <p class="flex items-center gap-3 font-serif text-xl">
-            <span class="grid size-5 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
+            <span class="grid size-5 place-items-center rounded-full border border-ink" aria-hidden="true"
+              ><span v-if="checked" class="size-2.5 rounded-full bg-lapis"
+            /></span>
             {{ one.name }}
           </p>
           <ul v-if="checked" class="mt-1.5 mb-2 space-y-0.5 pl-8 text-faded">
@@ -70,23 +81,34 @@ async function start() {
         <RadioGroup v-model="device">
           <RadioGroupLabel class="mb-2 block font-serif text-2xl">Where does it come from?</RadioGroupLabel>
           <RadioGroupOption v-for="one in devices ?? []" :key="one.id" v-slot="{ checked }" :value="one.id" class="mb-1.5 rounded-xs">
-            <div class="flex items-center gap-3 border bg-leaf px-5 py-2.5" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
-              <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
+            <div
+              class="flex items-center gap-3 border bg-leaf px-5 py-2.5"
+              :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'"
+            >
+              <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"
+                ><span v-if="checked" class="size-2.5 rounded-full bg-lapis"
+              /></span>
               <span class="text-lg">{{ one.name }}</span>
               <span class="small ml-auto text-faded">{{ deviceState(one.status) }}</span>
             </div>
           </RadioGroupOption>
           <RadioGroupOption v-slot="{ checked }" :value="files" class="mb-1.5 rounded-xs">
-            <div class="flex items-center gap-3 border bg-leaf px-5 py-2.5" :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'">
-              <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"><span v-if="checked" class="size-2.5 rounded-full bg-lapis" /></span>
+            <div
+              class="flex items-center gap-3 border bg-leaf px-5 py-2.5"
+              :class="checked ? 'border-lapis ring-1 ring-lapis' : 'border-rule'"
+            >
+              <span class="grid size-5 shrink-0 place-items-center rounded-full border border-ink" aria-hidden="true"
+                ><span v-if="checked" class="size-2.5 rounded-full bg-lapis"
+              /></span>
               <span class="text-lg">Files</span><span class="small ml-auto text-faded">from this computer</span>
             </div>
           </RadioGroupOption>
           <p v-if="devices && !devices.length" class="text-faded">No device is set up yet. A steward adds the first one.</p>
         </RadioGroup>
         <StartFields v-if="form" :key="rubric" class="mt-2" :start="form" />
-        <label class="mt-5 block">Name of the batch
-          <input v-model="name" class="field mt-1" maxlength="120" placeholder="the rubric's name and the time">
+        <label class="mt-5 block"
+          >Name of the batch
+          <input v-model="name" class="field mt-1" maxlength="120" placeholder="the rubric's name and the time" />
         </label>
       </div>
       <div class="px-1">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SlipRow } from '~~/core/model/views'
+import type { SlipRow } from '~~/shared/views/slips'
 import { saidSize } from '~/words/size'
 
 useHead({ title: 'Sent · Rubricator' })
@@ -14,11 +14,17 @@ useLive(null, refresh)
     <li v-for="slip in rows" :key="slip.id" class="grid gap-x-8 border-b border-ink/20 py-3 md:grid-cols-[2fr_3fr]">
       <div class="py-2">
         <NuxtLink :to="`/documents/${slip.document}`" class="link font-serif text-xl break-words">{{ slip.title }}</NuxtLink>
-        <p class="small text-faded">{{ slip.bytes === null ? '' : `${saidSize(slip.bytes)} · ` }}from <NuxtLink :to="`/batches/${slip.batch}`" class="link">{{ slip.batch_name }}</NuxtLink></p>
+        <p class="small text-faded">
+          {{ slip.bytes === null ? '' : `${saidSize(slip.bytes)} · ` }}from
+          <NuxtLink :to="`/batches/${slip.batch}`" class="link">{{ slip.batch_name }}</NuxtLink>
+        </p>
       </div>
       <DeliverySlip :slip="slip" class="border-0!" />
     </li>
   </ul>
-  <p v-else-if="rows" class="max-w-2xl py-10 text-lg text-faded">A slip appears here for each file that is sent: where it went, when, its digest, and what the other side answered. Confirm a document's values and it is on its way.</p>
+  <p v-else-if="rows" class="max-w-2xl py-10 text-lg text-faded">
+    A slip appears here for each file that is sent: where it went, when, its digest, and what the other side answered. Confirm a document's
+    values and it is on its way.
+  </p>
   <button v-if="more" type="button" class="act-quiet mt-5" @click="loadMore">Show older slips</button>
 </template>

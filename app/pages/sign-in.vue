@@ -19,15 +19,19 @@ async function signIn() {
   <div class="mx-auto grid min-h-screen max-w-5xl items-center gap-16 px-10 md:grid-cols-2">
     <div>
       <h1 class="initial text-7xl">Rubricator</h1>
-      <p class="mt-5 max-w-sm font-serif text-xl text-faded">Stacks of paper become documents with names, words that can be searched, and a place where they will be looked for.</p>
+      <p class="mt-5 max-w-sm font-serif text-xl text-faded">
+        Stacks of paper become documents with names, words that can be searched, and a place where they will be looked for.
+      </p>
     </div>
     <form class="border border-rule bg-leaf px-9 py-9" @submit.prevent="signIn">
       <h2 class="mb-5 text-2xl">Sign in</h2>
-      <label class="mb-4 block">Name
-        <input v-model="name" class="field mt-1" name="name" autocomplete="username" required autofocus>
+      <label class="mb-4 block"
+        >Name
+        <input v-model="name" class="field mt-1" name="name" autocomplete="username" required autofocus />
       </label>
-      <label class="mb-6 block">Password
-        <input v-model="password" class="field mt-1" type="password" name="password" autocomplete="current-password" required>
+      <label class="mb-6 block"
+        >Password
+        <input v-model="password" class="field mt-1" type="password" name="password" autocomplete="current-password" required />
       </label>
       <TroubleBand :words="trouble" />
       <button class="act w-full justify-center" :disabled="running">{{ running ? 'Signing in…' : 'Sign in' }}</button>

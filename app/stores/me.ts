@@ -1,33 +1,35 @@
-import type { Person } from '~~/core/model/views'
+import type { SignedIn } from '~~/shared/views/people'
+import { useTimeZone } from '~/words/time'
 
 /** Who is signed in here. */
 export const useMe = defineStore('me', () => {
-  const person = ref<Person | null>(null)
+  const person = ref<SignedIn | null>(null)
   const asked = ref(false)
+  watch(person, found => found && useTimeZone(found.timeZone), { flush: 'sync' })
 
   /** Asks the server once who this is. */
-  async function find(): Promise<Person | null> {
+  async function find(): Promise<SignedIn | null> {
     if (!asked.value) {
-      person.value = await ask<Person>('/api/session').catch(() => null)
+      person.value = await ask<SignedIn>('/api/session').catch(() => null)
       asked.value = true
     }
     return person.value
   }
 
   async function signIn(name: string, password: string): Promise<void> {
-    person.value = await ask<Person>('/api/session', { method: 'POST', body: { name, password } })
+    person.value = await ask<SignedIn>('/api/session', { method: 'POST', body: { name, password } })
     asked.value = true
   }
 
   /** Makes the first person of an empty copy, who is signed in at once. */
   async function begin(name: string, password: string): Promise<void> {
-    person.value = await ask<Person>('/api/setup/steward', { method: 'POST', body: { name, password } })
+    person.value = await ask<SignedIn>('/api/setup/steward', { method: 'POST', body: { name, password } })
     asked.value = true
   }
 
   /** At a panel: by PIN, by name and password, or by a badge that was held to its reader, if one was. */
-  async function signInAtPanel(how: { pin: string } | { name: string, password: string } | { badge: true }): Promise<void> {
-    const found = await ask<Person | null>('/api/panel/session', { method: 'POST', body: how })
+  async function signInAtPanel(how: { pin: string } | { name: string; password: string } | { badge: true }): Promise<void> {
+    const found = await ask<SignedIn | null>('/api/panel/session', { method: 'POST', body: how })
     // A question after badges that is answered late must not sign out whoever came in by PIN meanwhile.
     if (!found) return
     person.value = found

@@ -3,10 +3,13 @@ export function counted(number: number, one: string, many = `${one}s`): string {
   return `${number.toLocaleString('en-GB')} ${number === 1 ? one : many}`
 }
 
-interface Scanned { sheet: number, dropped: boolean }
+interface Scanned {
+  sheet: number
+  dropped: boolean
+}
 
 /** How much paper is in; what was dropped is not. */
-export function paperOf(pages: readonly Scanned[]): { sides: number, sheets: number } {
+export function paperOf(pages: readonly Scanned[]): { sides: number; sheets: number } {
   const kept = pages.filter(page => !page.dropped)
   return { sides: kept.length, sheets: new Set(kept.map(page => page.sheet)).size }
 }

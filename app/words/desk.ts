@@ -1,12 +1,26 @@
-import type { BatchRow } from '~~/core/model/views'
+import type { BatchRow } from '~~/shared/views/batches'
 import { counted } from './count'
 
 /** One line of the Desk: what stands there, and what to do about it. */
-export interface DeskLine { batch: BatchRow, before: string, after: string, act: string, to: string, waits: boolean }
+export interface DeskLine {
+  batch: BatchRow
+  before: string
+  after: string
+  act: string
+  to: string
+  waits: boolean
+}
 
 /** What a batch needs now, as a sentence around its name. */
 export function deskLine(batch: BatchRow): DeskLine {
-  const line = (before: string, after: string, act: string, to: string, waits: boolean): DeskLine => ({ batch, before, after, act, to, waits })
+  const line = (before: string, after: string, act: string, to: string, waits: boolean): DeskLine => ({
+    batch,
+    before,
+    after,
+    act,
+    to,
+    waits,
+  })
   const ribbon = `/batches/${batch.id}`
   switch (batch.state) {
     case 'receiving':
@@ -15,9 +29,21 @@ export function deskLine(batch: BatchRow): DeskLine {
         : line('', `has ${counted(batch.sides, 'side')}. Is more paper to come, or is it complete?`, 'Say which', ribbon, true)
     case 'to fix':
       if (batch.asking === 0) return line('', 'waits: what was counted and what was found differ.', 'See where', ribbon, true)
-      return line(`${counted(batch.asking, 'page')} of`, batch.asking === 1 ? 'needs your eye.' : 'need your eye.', 'Look at it', `/fix?batch=${batch.id}`, true)
+      return line(
+        `${counted(batch.asking, 'page')} of`,
+        batch.asking === 1 ? 'needs your eye.' : 'need your eye.',
+        'Look at it',
+        `/fix?batch=${batch.id}`,
+        true,
+      )
     case 'to index':
-      return line(`${counted(batch.open_documents, 'document')} of`, batch.open_documents === 1 ? 'waits for its index values.' : 'wait for their index values.', 'Enter them', `${ribbon}/values`, true)
+      return line(
+        `${counted(batch.open_documents, 'document')} of`,
+        batch.open_documents === 1 ? 'waits for its index values.' : 'wait for their index values.',
+        'Enter them',
+        `${ribbon}/values`,
+        true,
+      )
     case 'held':
       return line('', 'is held: something went wrong that you can have tried again.', 'See why', ribbon, true)
     case 'sending':

@@ -1,5 +1,5 @@
 import { faultWords } from '~~/core/model/feederFault'
-import type { DeviceChoice } from '~~/core/model/views'
+import type { DeviceChoice } from '~~/shared/views/devices'
 
 /** What keeps a scan on this device from starting, and what to do; null where nothing does. */
 export function deviceObstacle({ name, status }: Pick<DeviceChoice, 'name' | 'status'>, source: 'feeder' | 'glass'): string | null {
@@ -13,7 +13,7 @@ export function deviceObstacle({ name, status }: Pick<DeviceChoice, 'name' | 'st
 /** The device's state in two or three words. */
 export function deviceState(status: DeviceChoice['status']): string {
   if (!status) return 'does not answer'
-  if (status.fault) return { 'jam': 'a sheet is stuck', 'double-feed': 'two sheets at once', 'cover-open': 'cover open' }[status.fault]
+  if (status.fault) return { jam: 'a sheet is stuck', 'double-feed': 'two sheets at once', 'cover-open': 'cover open' }[status.fault]
   if (status.state === 'busy') return 'scanning'
   return status.feederLoaded === false ? 'ready, feeder empty' : 'ready, paper loaded'
 }

@@ -1,9 +1,34 @@
-import { format, isToday, isYesterday } from 'date-fns'
+import { addDays } from 'date-fns'
 
-/** A time as one says it: "today 14:02", "yesterday 09:10", "12 Mar 16:40". */
-export function saidTime(iso: string): string {
-  const date = new Date(iso)
-  if (isToday(date)) return `today ${format(date, 'HH:mm')}`
-  if (isYesterday(date)) return `yesterday ${format(date, 'HH:mm')}`
-  return format(date, 'd MMM HH:mm')
+/** In which the office's clocks show times; the browser's own until the server has said. */
+let zone: string | undefined
+export function useTimeZone(name: string): void {
+  zone = name
+}
+
+function parts(date: Date): Record<string, string> {
+  const format = new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    year: 'numeric',
+    month: 'short',
+    day: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  })
+  return Object.fromEntries(format.formatToParts(date).map(part => [part.type, part.value]))
+}
+const dayOf = ({ year, month, day }: Record<string, string>) => `${day} ${month} ${year}`
+
+/** A time as one says it: "today 14:02", "yesterday 09:10", "12 Mar 16:40"; of another year with the year. */
+export function saidTime(iso: string, now = new Date()): string {
+  const [said, today, yesterday] = [new Date(iso), now, addDays(now, -1)].map(parts) as [
+    Record<string, string>,
+    Record<string, string>,
+    Record<string, string>,
+  ]
+  const time = `${said.hour}:${said.minute}`
+  if (dayOf(said) === dayOf(today)) return `today ${time}`
+  if (dayOf(said) === dayOf(yesterday)) return `yesterday ${time}`
+  return said.year === today.year ? `${said.day} ${said.month} ${time}` : `${said.day} ${said.month} ${said.year}, ${time}`
 }

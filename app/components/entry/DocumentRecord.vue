@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { shownValue } from '~~/core/fields/fieldValue'
-import type { DocumentPage } from '~~/core/model/views'
+import type { DocumentPage } from '~~/shared/views/documents'
 import { saidSize } from '~/words/size'
 import { saidTime } from '~/words/time'
 
@@ -8,10 +8,12 @@ const props = defineProps<{ document: DocumentPage }>()
 defineEmits<{ changed: [] }>()
 const pageAt = ref(0)
 const page = computed(() => props.document.pages[pageAt.value] ?? null)
-const values = computed(() => (props.document.documentType?.fields ?? []).flatMap((field) => {
-  const found = props.document.fields[field.id]
-  return found ? [{ id: field.id, label: field.label, value: shownValue(field, found.value), from: found.from }] : []
-}))
+const values = computed(() =>
+  (props.document.documentType?.fields ?? []).flatMap(field => {
+    const found = props.document.fields[field.id]
+    return found ? [{ id: field.id, label: field.label, value: shownValue(field, found.value), from: found.from }] : []
+  }),
+)
 const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered', value: 'usual value', lookup: 'looked up' } as const
 </script>
 
@@ -19,7 +21,14 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
   <div class="grid gap-10 lg:h-[calc(100vh-10.5rem)] lg:grid-cols-[minmax(0,1fr)_27rem]">
     <div class="flex h-[70vh] min-w-0 flex-col lg:h-full">
       <div class="min-h-0 flex-1">
-        <PageImage v-if="page" :src="`/api/pages/${page.id}/view?v=${page.picture}`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" />
+        <PageImage
+          v-if="page"
+          :src="`/api/pages/${page.id}/view?v=${page.picture}`"
+          :alt="`Page ${pageAt + 1} of ${document.pages.length}`"
+          :width-px="page.widthPx"
+          :height-px="page.heightPx"
+          :dpi="page.dpi"
+        />
       </div>
       <PageTabs v-model="pageAt" :count="document.pages.length" />
     </div>
@@ -28,15 +37,26 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
         <h2 class="mb-1 text-xl">{{ document.files.length === 1 ? 'File' : 'Files' }}</h2>
         <ul v-if="document.files.length">
           <li v-for="file in document.files" :key="file.id" class="border-b border-rule py-2">
-            <p class="flex items-baseline gap-3"><span class="numbers min-w-0 flex-1 break-words">{{ file.name }}</span><span v-if="document.edition > 1" class="small text-faded">edition {{ file.edition }}</span><span class="small text-faded">{{ saidSize(file.bytes) }}</span></p>
-            <p class="mt-1 flex gap-5"><a class="link" :href="`/api/files/${file.id}?as=view`" target="_blank" rel="noopener">Open</a><a class="link" :href="`/api/files/${file.id}`" download>Download</a></p>
+            <p class="flex items-baseline gap-3">
+              <span class="numbers min-w-0 flex-1 break-words">{{ file.name }}</span><span
+                v-if="document.edition > 1"
+                class="small text-faded"
+                >edition {{ file.edition }}</span
+              ><span class="small text-faded">{{ saidSize(file.bytes) }}</span>
+            </p>
+            <p class="mt-1 flex gap-5">
+              <a class="link" :href="`/api/files/${file.id}?as=view`" target="_blank" rel="noopener">Open</a
+              ><a class="link" :href="`/api/files/${file.id}`" download>Download</a>
+            </p>
           </li>
         </ul>
         <p v-else class="text-faded">The file is being made.</p>
       </section>
       <section>
         <h2 class="mb-1 text-xl">Index values</h2>
-        <p v-if="!values.length" class="text-faded">{{ document.documentType?.fields.length ? 'None was entered.' : 'This kind of document has none.' }}</p>
+        <p v-if="!values.length" class="text-faded">
+          {{ document.documentType?.fields.length ? 'None was entered.' : 'This kind of document has none.' }}
+        </p>
         <dl v-else>
           <div v-for="one in values" :key="one.id" class="flex items-baseline gap-3 border-b border-rule py-1.5">
             <dt class="w-32 shrink-0 text-faded">{{ one.label }}</dt>
@@ -44,7 +64,9 @@ const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered
             <dd class="small text-faded">{{ origins[one.from] }}</dd>
           </div>
         </dl>
-        <p v-if="document.indexed_by && document.indexed_at" class="small mt-2 text-faded">Confirmed by {{ document.indexed_by }}, {{ saidTime(document.indexed_at) }}</p>
+        <p v-if="document.indexed_by && document.indexed_at" class="small mt-2 text-faded">
+          Confirmed by {{ document.indexed_by }}, {{ saidTime(document.indexed_at) }}
+        </p>
       </section>
       <section>
         <h2 class="mb-1 text-xl">Slips</h2>

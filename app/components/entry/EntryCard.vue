@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Word } from '~~/core/model/evidence'
-import type { DocumentPage } from '~~/core/model/views'
+import type { DocumentPage } from '~~/shared/views/documents'
 import { useEntry } from './useEntry'
 
 const props = defineProps<{ document: DocumentPage }>()
@@ -14,31 +14,45 @@ const focused = ref<string | null>(null)
 const page = computed(() => props.document.pages[pageAt.value] ?? props.document.pages[0] ?? null)
 const words = shallowRef<Word[]>([])
 
-watch(() => page.value?.id, async (id) => {
-  words.value = []
-  if (id !== undefined) words.value = await ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])
-}, { immediate: true })
+watch(
+  () => page.value?.id,
+  async id => {
+    words.value = []
+    if (id !== undefined) words.value = await ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])
+  },
+  { immediate: true },
+)
 
-const controls = () => [...card.value?.querySelectorAll<HTMLElement>('[data-field]') ?? []]
-const focusField = (id: string) => controls().find(control => control.dataset.field === id)?.focus()
+const controls = () => [...(card.value?.querySelectorAll<HTMLElement>('[data-field]') ?? [])]
+const focusField = (id: string) =>
+  controls()
+    .find(control => control.dataset.field === id)
+    ?.focus()
 
 /** The first field that is empty or doubtful gets the cursor. */
-watch(() => props.document.id, async () => {
-  pageAt.value = 0
-  await nextTick()
-  const open = fields.value.find(field => field.required && !values.value[field.id]) ?? fields.value[0]
-  if (open) focusField(open.id)
-}, { immediate: true })
+watch(
+  () => props.document.id,
+  async () => {
+    pageAt.value = 0
+    await nextTick()
+    const open = fields.value.find(field => field.required && !values.value[field.id]) ?? fields.value[0]
+    if (open) focusField(open.id)
+  },
+  { immediate: true },
+)
 
 async function save(confirm: boolean) {
   if (confirm) {
     const fault = firstFault()
     if (fault) return focusField(fault)
   }
-  const done = await run(() => ask(`/api/documents/${props.document.id}/fields`, { method: 'PUT', body: { values: values.value, confirm } }))
+  const done = await run(() =>
+    ask(`/api/documents/${props.document.id}/fields`, { method: 'PUT', body: { values: values.value, confirm } }),
+  )
   if (!done) return
-  const next = props.document.siblings.find(one => one.state === 'open' && one.filled && one.position > props.document.position)
-    ?? props.document.siblings.find(one => one.state === 'open' && one.filled && one.id !== props.document.id)
+  const next =
+    props.document.siblings.find(one => one.state === 'open' && one.filled && one.position > props.document.position) ??
+    props.document.siblings.find(one => one.state === 'open' && one.filled && one.id !== props.document.id)
   if (!confirm) emit('kept')
   else await navigateTo(next ? `/documents/${next.id}` : `/batches/${props.document.batch}`)
 }
@@ -70,7 +84,9 @@ useEventListener('keydown', onKey)
 const filling = ref<string | null>(null)
 function fillFrom(x: number, y: number) {
   const slack = 0.03
-  const word = words.value.find(one => x >= one.x - slack && x <= one.x + one.width + slack && y >= one.y - slack && y <= one.y + one.height + slack)
+  const word = words.value.find(
+    one => x >= one.x - slack && x <= one.x + one.width + slack && y >= one.y - slack && y <= one.y + one.height + slack,
+  )
   const id = focused.value
   if (!word || !id) return
   values.value[id] = filling.value === id ? `${values.value[id]} ${word.text}` : word.text
@@ -83,19 +99,49 @@ function fillFrom(x: number, y: number) {
   <div class="grid gap-8 lg:h-[calc(100vh-9.6rem)] lg:grid-cols-[minmax(0,1fr)_25rem]">
     <div class="flex h-[70vh] flex-col lg:h-full">
       <div class="min-h-0 flex-1">
-        <PageImage v-if="page" :src="`/api/pages/${page.id}/view?v=${page.picture}`" :alt="`Page ${pageAt + 1} of ${document.pages.length}`" :width-px="page.widthPx" :height-px="page.heightPx" :dpi="page.dpi" start="width" @point="fillFrom" />
+        <PageImage
+          v-if="page"
+          :src="`/api/pages/${page.id}/view?v=${page.picture}`"
+          :alt="`Page ${pageAt + 1} of ${document.pages.length}`"
+          :width-px="page.widthPx"
+          :height-px="page.heightPx"
+          :dpi="page.dpi"
+          start="width"
+          @point="fillFrom"
+        />
       </div>
       <PageTabs v-model="pageAt" :count="document.pages.length">
-        <span class="small ml-auto text-faded"><kbd>Page up</kbd> <kbd>Page down</kbd> turn pages; a click on a word puts it in the field</span>
+        <span class="small ml-auto text-faded"
+          ><kbd>Page up</kbd> <kbd>Page down</kbd> turn pages; a click on a word puts it in the field</span
+        >
       </PageTabs>
     </div>
     <form ref="card" class="flex min-h-0 flex-col border border-rule bg-leaf" @submit.prevent="save(true)" @keydown.enter="onEnter">
       <div class="min-h-0 flex-1 overflow-y-auto px-6 pt-3">
         <h2 class="sr-only">Index values</h2>
-        <RecordChoice v-for="(answer, system) in document.lookups" :key="system" :document="document" :system="String(system)" :answer="answer" :typed="values[answer.field] ?? ''" @values="takeValues" />
+        <RecordChoice
+          v-for="(answer, system) in document.lookups"
+          :key="system"
+          :document="document"
+          :system="String(system)"
+          :answer="answer"
+          :typed="values[answer.field] ?? ''"
+          @values="takeValues"
+        />
         <FieldRow
-          v-for="field in fields" :key="field.id" v-model="values[field.id]!" :field="field" :found="document.fields[field.id] ?? null"
-          :changed="changed.has(field.id)" :fault="faults.get(field.id) ?? null" @focus="focused = field.id; filling = null"
+          v-for="field in fields"
+          :key="field.id"
+          v-model="values[field.id]!"
+          :field="field"
+          :found="document.fields[field.id] ?? null"
+          :changed="changed.has(field.id)"
+          :fault="faults.get(field.id) ?? null"
+          @focus="
+            () => {
+              focused = field.id
+              filling = null
+            }
+          "
         />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>
         <details class="my-3" :open="document.edition > 1">

@@ -1,5 +1,5 @@
 import { checkValue, shownValue } from '~~/core/fields/fieldValue'
-import type { DocumentPage } from '~~/core/model/views'
+import type { DocumentPage } from '~~/shared/views/documents'
 
 /** What stands on an entry card: the values as typed, which were changed, and what is wrong with them. */
 export function useEntry(document: MaybeRefOrGetter<DocumentPage>) {
@@ -13,10 +13,14 @@ export function useEntry(document: MaybeRefOrGetter<DocumentPage>) {
     return field && found ? shownValue(field, found.value) : ''
   }
 
-  watch(() => toValue(document).id, () => {
-    values.value = Object.fromEntries(fields.value.map(field => [field.id, shown(field.id)]))
-    checkedOnce.value = false
-  }, { immediate: true })
+  watch(
+    () => toValue(document).id,
+    () => {
+      values.value = Object.fromEntries(fields.value.map(field => [field.id, shown(field.id)]))
+      checkedOnce.value = false
+    },
+    { immediate: true },
+  )
 
   const changed = computed(() => new Set(fields.value.filter(field => values.value[field.id] !== shown(field.id)).map(field => field.id)))
 
@@ -28,7 +32,7 @@ export function useEntry(document: MaybeRefOrGetter<DocumentPage>) {
         if (field.required && checkedOnce.value) found.set(field.id, 'needed before this document goes on')
         continue
       }
-      const checked = checkValue(field, text)
+      const checked = checkValue(field, text, toValue(document).languages)
       if (!checked.ok) found.set(field.id, checked.why)
     }
     return found

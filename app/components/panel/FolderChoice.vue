@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { CornerLeftUp, File, Folder } from '@lucide/vue'
-import type { FolderEntry } from '~~/core/model/views'
+import type { FolderEntry } from '~~/shared/views/setUp'
 import { saidSize } from '~/words/size'
 import { saidTime } from '~/words/time'
 
-const props = defineProps<{ destination: string, name: string }>()
+const props = defineProps<{ destination: string; name: string }>()
 const folder = defineModel<string>({ required: true })
-const { data: entries, trouble } = useLoaded<FolderEntry[]>(() => `/api/destinations/${props.destination}/folder?path=${encodeURIComponent(folder.value)}`)
+const { data: entries, trouble } = useLoaded<FolderEntry[]>(
+  () => `/api/destinations/${props.destination}/folder?path=${encodeURIComponent(folder.value)}`,
+)
 const inside = (name: string) => [folder.value, name].filter(Boolean).join('/')
 const above = () => (folder.value = folder.value.split('/').slice(0, -1).join('/'))
 const picture = (entry: FolderEntry) => `/api/destinations/${props.destination}/picture?path=${encodeURIComponent(inside(entry.name))}`
@@ -21,11 +23,29 @@ const picture = (entry: FolderEntry) => `/api/destinations/${props.destination}/
     <TroubleBand :words="trouble" />
     <ul v-if="entries" class="grid min-h-0 flex-1 auto-rows-min grid-cols-2 gap-2 overflow-y-auto">
       <li v-for="entry in entries" :key="entry.name">
-        <button v-if="entry.kind === 'folder'" type="button" class="touch w-full justify-start! text-left" @click="folder = inside(entry.name)"><Folder :size="26" aria-hidden="true" /> <span class="truncate font-serif text-xl">{{ entry.name }}</span></button>
+        <button
+          v-if="entry.kind === 'folder'"
+          type="button"
+          class="touch w-full justify-start! text-left"
+          @click="folder = inside(entry.name)"
+        >
+          <Folder :size="26" aria-hidden="true" /> <span class="truncate font-serif text-xl">{{ entry.name }}</span>
+        </button>
         <div v-else class="flex min-h-16 items-center gap-3 px-4 text-base text-faded">
-          <img v-if="entry.picture" :src="picture(entry)" :alt="`First page of ${entry.name}`" loading="lazy" class="h-16 w-12 border border-rule bg-white object-contain">
+          <img
+            v-if="entry.picture"
+            :src="picture(entry)"
+            :alt="`First page of ${entry.name}`"
+            loading="lazy"
+            class="h-16 w-12 border border-rule bg-white object-contain"
+          />
           <File v-else :size="26" aria-hidden="true" />
-          <span class="min-w-0"><span class="block truncate text-ink">{{ entry.name }}</span>{{ [entry.bytes === null ? null : saidSize(entry.bytes), entry.modified && saidTime(entry.modified)].filter(Boolean).join(', ') }}</span>
+          <span class="min-w-0"
+            ><span class="block truncate text-ink">{{ entry.name }}</span
+            >{{
+              [entry.bytes === null ? null : saidSize(entry.bytes), entry.modified && saidTime(entry.modified)].filter(Boolean).join(', ')
+            }}</span
+          >
         </div>
       </li>
       <li v-if="!entries.length" class="text-faded">Nothing is here yet. Take it, or go up.</li>

@@ -28,22 +28,40 @@ useIntervalFn(() => void me.signInAtPanel({ badge: true }).catch(() => undefined
   <div v-if="!byName" class="grid flex-1 grid-cols-2 items-center gap-12 px-16">
     <div>
       <h2 class="initial mb-5 text-5xl">Who is it?</h2>
-      <p class="mb-4 flex items-start gap-4 text-xl text-faded"><IdCard :size="34" class="mt-1 shrink-0" aria-hidden="true" /> Hold your badge to the reader, or type your PIN.</p>
+      <p class="mb-4 flex items-start gap-4 text-xl text-faded">
+        <IdCard :size="34" class="mt-1 shrink-0" aria-hidden="true" /> Hold your badge to the reader, or type your PIN.
+      </p>
       <button type="button" class="touch mt-4" @click="byName = true"><KeyRound :size="24" aria-hidden="true" /> Name and password</button>
       <TroubleBand :words="trouble" />
     </div>
     <DigitPad v-model="pin" label="PIN" :most="12" :disabled="running">
-      <button type="button" class="touch touch-act min-h-16!" :disabled="running || pin.length < 4" @click="enter"><Check :size="28" aria-hidden="true" /><span class="sr-only">Sign in</span></button>
+      <button type="button" class="touch touch-act min-h-16!" :disabled="running || pin.length < 4" @click="enter">
+        <Check :size="28" aria-hidden="true" /><span class="sr-only">Sign in</span>
+      </button>
     </DigitPad>
   </div>
   <form v-else class="flex min-h-0 flex-1 flex-col" @submit.prevent="enterByName">
     <div class="flex flex-1 items-center gap-6 px-10">
-      <label class="flex-1">Name<input v-model="name" class="field mt-1 min-h-14! text-2xl" autocomplete="off" autofocus @focus="editing = 'name'"></label>
-      <label class="flex-1">Password<input v-model="password" class="field mt-1 min-h-14! text-2xl" type="password" autocomplete="off" @focus="editing = 'password'"></label>
+      <label class="flex-1"
+        >Name<input v-model="name" class="field mt-1 min-h-14! text-2xl" autocomplete="off" autofocus @focus="editing = 'name'"
+      /></label>
+      <label class="flex-1"
+        >Password<input
+          v-model="password"
+          class="field mt-1 min-h-14! text-2xl"
+          type="password"
+          autocomplete="off"
+          @focus="editing = 'password'"
+      /></label>
       <button class="touch touch-act mt-7" :disabled="running || !name || !password">Sign in</button>
       <button type="button" class="touch mt-7" @click="byName = false">PIN</button>
     </div>
     <div class="px-10"><TroubleBand :words="trouble" /></div>
-    <ScreenKeys kind="text" :upper="editing === 'name' && !name" @key="key => editing === 'name' ? (name = typedOn(name, key)) : (password = typedOn(password, key))" @enter="editing === 'name' ? (editing = 'password') : enterByName()" />
+    <ScreenKeys
+      kind="text"
+      :upper="editing === 'name' && !name"
+      @key="key => (editing === 'name' ? (name = typedOn(name, key)) : (password = typedOn(password, key)))"
+      @enter="editing === 'name' ? (editing = 'password') : enterByName()"
+    />
   </form>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Asks before something that cannot be taken back: `sure` gives what the person says. */
-defineProps<{ title: string, words: string, yes: string, no: string }>()
+defineProps<{ title: string; words: string; yes: string; no: string }>()
 
 let answer: ((is: boolean) => void) | null = null
 const open = ref(false)

@@ -2,7 +2,7 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 
 /** A leaf laid over the page: a title, what it asks or shows, and the way back. */
-withDefaults(defineProps<{ open: boolean, title: string, wide?: boolean }>(), { wide: false })
+withDefaults(defineProps<{ open: boolean; title: string; wide?: boolean }>(), { wide: false })
 defineEmits<{ close: [] }>()
 </script>
 

@@ -5,10 +5,53 @@ defineProps<{ open: boolean }>()
 defineEmits<{ close: [] }>()
 
 const groups = [
-  { where: 'On the ribbon', keys: [['← →', 'the page before, the page after'], ['↑ ↓', 'the line above, the line below'], ['Home End', 'the first page, the last page'], ['Shift ← → ↑ ↓', 'chooses pages'], ['Ctrl A', 'chooses all'], ['Space', 'shows the page large'], ['Enter', 'starts a document at the caret'], ['Backspace', 'joins the document to the one before'], ['Delete Insert', 'sets the page aside, puts it back'], ['L R', 'turns the page left, right'], ['S', 'scans the page again'], ['Ctrl X Ctrl C Ctrl V', 'cuts, copies, puts in at the caret'], ['+ −', 'larger, smaller pages'], ['F', 'folds blanks away, or shows both sides'], ['D', 'the next doubtful page'], ['Ctrl Z Ctrl Y', 'undoes, redoes']] },
-  { where: 'At a page to fix', keys: [['Enter', 'takes the value'], ['Alt 1 … 5', 'takes a candidate'], ['Alt B', 'it belongs with the page before'], ['Alt N', 'it starts a document without a code'], ['Alt S', 'it is to be scanned again']] },
-  { where: 'On an entry card', keys: [['Enter', 'the next field'], ['Ctrl Enter', 'values are right: next document'], ['Page up Page down', 'turns the document\'s pages']] },
-  { where: 'In a page\'s picture', keys: [['+ −', 'nearer, farther'], ['← → ↑ ↓', 'moves it'], ['0', 'shows all of it']] },
+  {
+    where: 'On the ribbon',
+    keys: [
+      ['← →', 'the page before, the page after'],
+      ['↑ ↓', 'the line above, the line below'],
+      ['Home End', 'the first page, the last page'],
+      ['Shift ← → ↑ ↓', 'chooses pages'],
+      ['Ctrl A', 'chooses all'],
+      ['Space', 'shows the page large'],
+      ['Enter', 'starts a document at the caret'],
+      ['Backspace', 'joins the document to the one before'],
+      ['Delete Insert', 'sets the page aside, puts it back'],
+      ['L R', 'turns the page left, right'],
+      ['S', 'scans the page again'],
+      ['Ctrl X Ctrl C Ctrl V', 'cuts, copies, puts in at the caret'],
+      ['+ −', 'larger, smaller pages'],
+      ['F', 'folds blanks away, or shows both sides'],
+      ['D', 'the next doubtful page'],
+      ['Ctrl Z Ctrl Y', 'undoes, redoes'],
+    ],
+  },
+  {
+    where: 'At a page to fix',
+    keys: [
+      ['Enter', 'takes the value'],
+      ['Alt 1 … 5', 'takes a candidate'],
+      ['Alt B', 'it belongs with the page before'],
+      ['Alt N', 'it starts a document without a code'],
+      ['Alt S', 'it is to be scanned again'],
+    ],
+  },
+  {
+    where: 'On an entry card',
+    keys: [
+      ['Enter', 'the next field'],
+      ['Ctrl Enter', 'values are right: next document'],
+      ['Page up Page down', "turns the document's pages"],
+    ],
+  },
+  {
+    where: "In a page's picture",
+    keys: [
+      ['+ −', 'nearer, farther'],
+      ['← → ↑ ↓', 'moves it'],
+      ['0', 'shows all of it'],
+    ],
+  },
 ]
 </script>
 
@@ -26,7 +69,9 @@ const groups = [
             <h3 class="mb-1 text-xl">{{ group.where }}</h3>
             <dl>
               <div v-for="[keys, act] in group.keys" :key="keys" class="flex items-baseline gap-3 py-1">
-                <dt class="w-36 shrink-0"><kbd>{{ keys }}</kbd></dt>
+                <dt class="w-36 shrink-0">
+                  <kbd>{{ keys }}</kbd>
+                </dt>
                 <dd>{{ act }}</dd>
               </div>
             </dl>

@@ -38,18 +38,21 @@ function fitWidth() {
 function lookAtSpot() {
   const { spot, dpi } = props
   if (!spot || !width.value) return props.start === 'width' ? fitWidth() : fit()
-  scale.value = Math.min(1.6, 0.62 * width.value / (spot.width * dpi), 0.5 * height.value / (Math.max(spot.height, 0.4) * dpi))
+  scale.value = Math.min(1.6, (0.62 * width.value) / (spot.width * dpi), (0.5 * height.value) / (Math.max(spot.height, 0.4) * dpi))
   left.value = width.value / 2 - (spot.x + spot.width / 2) * dpi * scale.value
   top.value = height.value * 0.42 - (spot.y + spot.height / 2) * dpi * scale.value
 }
 
 watch(() => [props.src, width.value, height.value], lookAtSpot, { flush: 'post' })
-watch(() => props.src, () => (loaded.value = false))
+watch(
+  () => props.src,
+  () => (loaded.value = false),
+)
 
 function zoom(factor: number, x = width.value / 2, y = height.value / 2) {
   const next = Math.min(6, Math.max(0.1, scale.value * factor))
-  left.value = x - (x - left.value) * next / scale.value
-  top.value = y - (y - top.value) * next / scale.value
+  left.value = x - ((x - left.value) * next) / scale.value
+  top.value = y - ((y - top.value) * next) / scale.value
   scale.value = next
 }
 
@@ -58,7 +61,7 @@ function onWheel(event: WheelEvent) {
   zoom(event.deltaY < 0 ? 1.15 : 1 / 1.15, event.clientX - box.left, event.clientY - box.top)
 }
 
-let drag: { x: number, y: number, moved: boolean } | null = null
+let drag: { x: number; y: number; moved: boolean } | null = null
 function onDown(event: PointerEvent) {
   drag = { x: event.clientX, y: event.clientY, moved: false }
 }
@@ -77,15 +80,24 @@ function onUp(event: PointerEvent) {
   drag = null
   if (!clicked) return
   const box = frame.value!.getBoundingClientRect()
-  emit('point', (event.clientX - box.left - left.value) / scale.value / props.dpi, (event.clientY - box.top - top.value) / scale.value / props.dpi)
+  emit(
+    'point',
+    (event.clientX - box.left - left.value) / scale.value / props.dpi,
+    (event.clientY - box.top - top.value) / scale.value / props.dpi,
+  )
 }
 
 function onKey(event: KeyboardEvent) {
   const step = 60
   const acts: Record<string, () => void> = {
-    '+': () => zoom(1.25), '=': () => zoom(1.25), '-': () => zoom(0.8), '0': fit,
-    'ArrowLeft': () => (left.value += step), 'ArrowRight': () => (left.value -= step),
-    'ArrowUp': () => (top.value += step), 'ArrowDown': () => (top.value -= step),
+    '+': () => zoom(1.25),
+    '=': () => zoom(1.25),
+    '-': () => zoom(0.8),
+    '0': fit,
+    ArrowLeft: () => (left.value += step),
+    ArrowRight: () => (left.value -= step),
+    ArrowUp: () => (top.value += step),
+    ArrowDown: () => (top.value -= step),
   }
   if (event.ctrlKey || event.altKey || event.metaKey || !acts[event.key]) return
   acts[event.key]!()
@@ -96,21 +108,65 @@ function onKey(event: KeyboardEvent) {
 <template>
   <div class="relative h-full w-full border border-rule bg-[#e9e1d0]">
     <div
-      ref="frame" role="group" :aria-label="`${alt}. Plus and minus zoom, arrows move, 0 shows all.`" tabindex="0"
+      ref="frame"
+      role="group"
+      :aria-label="`${alt}. Plus and minus zoom, arrows move, 0 shows all.`"
+      tabindex="0"
       class="absolute inset-0 cursor-grab touch-none overflow-hidden select-none active:cursor-grabbing"
-      @wheel.prevent="onWheel" @pointerdown="onDown" @pointermove="onMove" @pointerup="onUp" @pointercancel="drag = null" @keydown="onKey"
+      @wheel.prevent="onWheel"
+      @pointerdown="onDown"
+      @pointermove="onMove"
+      @pointerup="onUp"
+      @pointercancel="drag = null"
+      @keydown="onKey"
     >
-      <div class="absolute origin-top-left bg-white shadow-md" :style="{ width: `${widthPx}px`, height: `${heightPx}px`, transform: `translate(${left}px, ${top}px) scale(${scale})` }">
-        <img :src="src" :alt="alt" draggable="false" class="block h-full w-full" @load="loaded = true">
-        <span v-if="spot" class="absolute border-[5px] border-ochre" :style="{ left: `${spot.x * dpi - 14}px`, top: `${spot.y * dpi - 14}px`, width: `${spot.width * dpi + 28}px`, height: `${spot.height * dpi + 28}px` }" />
+      <div
+        class="absolute origin-top-left bg-white shadow-md"
+        :style="{ width: `${widthPx}px`, height: `${heightPx}px`, transform: `translate(${left}px, ${top}px) scale(${scale})` }"
+      >
+        <img :src="src" :alt="alt" draggable="false" class="block h-full w-full" @load="loaded = true" />
+        <span
+          v-if="spot"
+          class="absolute border-[5px] border-ochre"
+          :style="{
+            left: `${spot.x * dpi - 14}px`,
+            top: `${spot.y * dpi - 14}px`,
+            width: `${spot.width * dpi + 28}px`,
+            height: `${spot.height * dpi + 28}px`,
+          }"
+        />
         <slot />
       </div>
       <p v-if="!loaded" class="absolute inset-0 grid place-items-center text-faded" role="status">Fetching the page…</p>
     </div>
     <div class="absolute right-2 bottom-2 flex gap-1">
-      <button type="button" class="grid size-11 place-items-center rounded-xs border border-rule bg-leaf" aria-label="Zoom out" title="Zoom out (-)" @click="zoom(0.8)"><ZoomOut :size="20" /></button>
-      <button type="button" class="grid size-11 place-items-center rounded-xs border border-rule bg-leaf" aria-label="Zoom in" title="Zoom in (+)" @click="zoom(1.25)"><ZoomIn :size="20" /></button>
-      <button type="button" class="grid size-11 place-items-center rounded-xs border border-rule bg-leaf" aria-label="Show the whole page" title="Show the whole page (0)" @click="fit"><Maximize :size="20" /></button>
+      <button
+        type="button"
+        class="grid size-11 place-items-center rounded-xs border border-rule bg-leaf"
+        aria-label="Zoom out"
+        title="Zoom out (-)"
+        @click="zoom(0.8)"
+      >
+        <ZoomOut :size="20" />
+      </button>
+      <button
+        type="button"
+        class="grid size-11 place-items-center rounded-xs border border-rule bg-leaf"
+        aria-label="Zoom in"
+        title="Zoom in (+)"
+        @click="zoom(1.25)"
+      >
+        <ZoomIn :size="20" />
+      </button>
+      <button
+        type="button"
+        class="grid size-11 place-items-center rounded-xs border border-rule bg-leaf"
+        aria-label="Show the whole page"
+        title="Show the whole page (0)"
+        @click="fit"
+      >
+        <Maximize :size="20" />
+      </button>
     </div>
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SetupState } from '~~/core/model/views'
+import type { SetupState } from '~~/shared/views/setUp'
 
 const me = useMe()
 const { data: setup } = useLoaded<SetupState>('/api/setup')

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { Check, CircleDashed, Hand, LoaderCircle, X } from '@lucide/vue'
-import type { BatchState, DocumentState, SlipState } from '~~/core/model/views'
+import type { BatchState } from '~~/core/model/batchState'
+import type { DocumentState } from '~~/shared/views/documents'
+import type { SlipState } from '~~/shared/views/slips'
 
 const props = defineProps<{ state: BatchState | DocumentState | SlipState }>()
 
@@ -14,10 +16,22 @@ const kinds = {
 } as const
 
 const kindOf: Record<BatchState | DocumentState | SlipState, keyof typeof kinds> = {
-  'receiving': 'works', 'sorting': 'works', 'sending': 'works', 'waiting': 'works',
-  'to fix': 'waits', 'to index': 'waits', 'to check': 'waits', 'held': 'waits', 'open': 'waits',
-  'done': 'done', 'indexed': 'done', 'checked': 'done', 'sent': 'done', 'delivered': 'done',
-  'abandoned': 'over', 'failed': 'failed',
+  receiving: 'works',
+  sorting: 'works',
+  sending: 'works',
+  waiting: 'works',
+  'to fix': 'waits',
+  'to index': 'waits',
+  'to check': 'waits',
+  held: 'waits',
+  open: 'waits',
+  done: 'done',
+  indexed: 'done',
+  checked: 'done',
+  sent: 'done',
+  delivered: 'done',
+  abandoned: 'over',
+  failed: 'failed',
 }
 const kind = computed(() => kinds[kindOf[props.state]])
 </script>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { PageNote, PageView } from '~~/core/model/views'
+import type { PageNote, PageView } from '~~/shared/views/pages'
 
 const props = defineProps<{ page: PageView | null }>()
 
-const found = shallowRef<{ page: number, note: PageNote } | null>(null)
+const found = shallowRef<{ page: number; note: PageNote } | null>(null)
 const trouble = ref<string | null>(null)
 let question = 0
 const fetchNote = useDebounceFn(async () => {
@@ -19,9 +19,13 @@ const fetchNote = useDebounceFn(async () => {
   }
 }, 70)
 // A batch that changed may have moved this page, too.
-watch(() => props.page, () => void fetchNote(), { immediate: true })
+watch(
+  () => props.page,
+  () => void fetchNote(),
+  { immediate: true },
+)
 
-const note = computed(() => found.value?.page === props.page?.id ? found.value : null)
+const note = computed(() => (found.value?.page === props.page?.id ? found.value : null))
 const why = computed(() => {
   const { page } = props
   if (!page) return null
@@ -37,7 +41,7 @@ const evidence = computed(() => {
     { name: 'Read', value: known.read },
     { name: 'How sure', value: known.sure },
     { name: 'How', value: known.tried },
-  ].flatMap(({ name, value }) => value === null ? [] : [{ name, value }])
+  ].flatMap(({ name, value }) => (value === null ? [] : [{ name, value }]))
 })
 
 /** The place that was read, cut out of the page with a little room. */
@@ -46,9 +50,21 @@ const cut = computed(() => {
   const known = note.value?.note
   if (!known?.note?.box || !known.inches || !props.page?.picture) return null
   const room = 0.12
-  const box = { x: known.note.box.x - room, y: known.note.box.y - room, width: known.note.box.width + 2 * room, height: known.note.box.height + 2 * room }
+  const box = {
+    x: known.note.box.x - room,
+    y: known.note.box.y - room,
+    width: known.note.box.width + 2 * room,
+    height: known.note.box.height + 2 * room,
+  }
   const scale = Math.min(cutWidth / box.width, 150 / box.height)
-  return { src: `/api/pages/${props.page.id}/view?v=${props.page.picture}`, width: box.width * scale, height: box.height * scale, page: known.inches.width * scale, left: -box.x * scale, top: -box.y * scale }
+  return {
+    src: `/api/pages/${props.page.id}/view?v=${props.page.picture}`,
+    width: box.width * scale,
+    height: box.height * scale,
+    page: known.inches.width * scale,
+    left: -box.x * scale,
+    top: -box.y * scale,
+  }
 })
 </script>
 
@@ -59,11 +75,23 @@ const cut = computed(() => {
     <template v-if="page">
       <p class="small text-faded">Sheet {{ page.sheet }}, {{ page.side }} · page {{ page.position }} of the batch</p>
       <p class="mt-1 min-h-14 border-l-2 border-ink pl-3 font-serif text-lg leading-snug italic">{{ why }}</p>
-      <div v-if="cut" class="relative mt-2 overflow-hidden border border-rule bg-white" :style="{ width: `${cut.width}px`, height: `${cut.height}px` }">
-        <img :src="cut.src" :alt="`What was read on page ${page.position}`" class="absolute max-w-none" :style="{ width: `${cut.page}px`, left: `${cut.left}px`, top: `${cut.top}px` }">
+      <div
+        v-if="cut"
+        class="relative mt-2 overflow-hidden border border-rule bg-white"
+        :style="{ width: `${cut.width}px`, height: `${cut.height}px` }"
+      >
+        <img
+          :src="cut.src"
+          :alt="`What was read on page ${page.position}`"
+          class="absolute max-w-none"
+          :style="{ width: `${cut.page}px`, left: `${cut.left}px`, top: `${cut.top}px` }"
+        />
       </div>
       <dl v-if="evidence.length" class="small mt-2">
-        <div v-for="one in evidence" :key="one.name" class="flex gap-2"><dt class="w-16 shrink-0 text-faded">{{ one.name }}</dt><dd class="min-w-0 break-words" :class="{ numbers: one.name === 'Read' }">{{ one.value }}</dd></div>
+        <div v-for="one in evidence" :key="one.name" class="flex gap-2">
+          <dt class="w-16 shrink-0 text-faded">{{ one.name }}</dt>
+          <dd class="min-w-0 break-words" :class="{ numbers: one.name === 'Read' }">{{ one.value }}</dd>
+        </div>
       </dl>
     </template>
     <p v-else class="text-faded">Choose a page to see why it is where it is.</p>

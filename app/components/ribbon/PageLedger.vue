@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BatchDetail } from '~~/core/model/views'
+import type { BatchDetail } from '~~/shared/views/batches'
 import { counted } from '~/words/count'
 
 const props = defineProps<{ batch: BatchDetail }>()
@@ -23,7 +23,10 @@ const rows = computed(() => {
 const fed = computed(() => props.batch.loads.reduce((sum, load) => sum + load.sheets, 0))
 const sheetsCounted = computed(() => {
   const { loads, expected } = props.batch
-  return expected.sheets ?? (loads.length && loads.every(load => load.counted !== null) ? loads.reduce((sum, load) => sum + load.counted!, 0) : null)
+  return (
+    expected.sheets ??
+    (loads.length && loads.every(load => load.counted !== null) ? loads.reduce((sum, load) => sum + load.counted!, 0) : null)
+  )
 })
 const documentsExpected = computed(() => props.batch.expected.values.length || props.batch.expected.documents)
 /** What was counted by hand against what the machine found. */
@@ -49,9 +52,20 @@ const compared = computed(() => [
       </tbody>
     </table>
     <table class="small mt-3 w-full">
-      <thead class="text-faded"><tr class="border-b border-rule"><td /><th class="text-right font-normal">by hand</th><th class="text-right font-normal">found</th></tr></thead>
+      <thead class="text-faded">
+        <tr class="border-b border-rule">
+          <td />
+          <th class="text-right font-normal">by hand</th>
+          <th class="text-right font-normal">found</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="row in compared" :key="row.name" class="border-b border-rule" :class="{ 'font-semibold text-ochre': row.hand && row.hand !== row.found }">
+        <tr
+          v-for="row in compared"
+          :key="row.name"
+          class="border-b border-rule"
+          :class="{ 'font-semibold text-ochre': row.hand && row.hand !== row.found }"
+        >
           <th scope="row" class="py-1 text-left font-normal">{{ row.name }}</th>
           <td class="numbers text-right">{{ row.hand || '–' }}</td>
           <td class="numbers text-right">{{ row.found }}</td>
@@ -60,7 +74,10 @@ const compared = computed(() => [
     </table>
     <p class="small mt-1.5 flex flex-wrap gap-x-3 text-faded">
       <button type="button" class="link" @click="$emit('expect')">Counted by hand…</button>
-      <span>{{ counted(batch.totals.scanned, 'side') }} as <a :href="`/api/batches/${batch.id}/ledger?as=csv`" class="link" download>CSV</a>, <a :href="`/api/batches/${batch.id}/ledger`" class="link" download>JSON</a></span>
+      <span
+        >{{ counted(batch.totals.scanned, 'side') }} as <a :href="`/api/batches/${batch.id}/ledger?as=csv`" class="link" download>CSV</a>,
+        <a :href="`/api/batches/${batch.id}/ledger`" class="link" download>JSON</a></span
+      >
     </p>
   </section>
 </template>

@@ -1,13 +1,30 @@
 import { isAsideFate } from '~~/core/model/ledger'
-import type { PageView } from '~~/core/model/views'
+import type { PageView } from '~~/shared/views/pages'
 import type { Segment } from './segments'
 
 /** A page at its place on the ribbon, in pixels from the ribbon's top-left. */
-export interface PlacedPage { page: PageView, x: number, width: number }
+export interface PlacedPage {
+  page: PageView
+  x: number
+  width: number
+}
 /** A heading beside the first line of its document, or above a document of a page or two. */
-export interface PlacedHead { segment: Segment, x: number, width: number, short: boolean }
+export interface PlacedHead {
+  segment: Segment
+  x: number
+  width: number
+  short: boolean
+}
 /** One line of the ribbon. */
-export interface Line { key: string, y: number, height: number, pagesFrom: number, heads: PlacedHead[], pages: PlacedPage[], rule: boolean }
+export interface Line {
+  key: string
+  y: number
+  height: number
+  pagesFrom: number
+  heads: PlacedHead[]
+  pages: PlacedPage[]
+  rule: boolean
+}
 export interface RibbonLook {
   /** Width of the ribbon and height of a page's picture, in pixels. */
   width: number
@@ -35,7 +52,7 @@ export const isAside = (page: PageView) => isAsideFate(page.fate)
 const isShort = (segment: Segment) => segment.kind === 'document' && segment.pages.length <= 2
 
 /** The paragraphs as lines of a known height, so that only those in sight need be drawn, however long the batch is. */
-export function layOut(segments: readonly Segment[], look: RibbonLook): { lines: Line[], height: number } {
+export function layOut(segments: readonly Segment[], look: RibbonLook): { lines: Line[]; height: number } {
   const lines: Line[] = []
   let y = 0
   const rowHeight = look.height + captionHeight
@@ -58,7 +75,15 @@ export function layOut(segments: readonly Segment[], look: RibbonLook): { lines:
       const placed = inOneLine(segment.pages, look)
       const width = Math.max(headWidth - 20, placed.width)
       if (verse && right + width > look.width) endVerse()
-      verse ??= { key: segment.key, y: 0, height: shortHead + rowHeight + 2 * pad, pagesFrom: pad + shortHead, heads: [], pages: [], rule: true }
+      verse ??= {
+        key: segment.key,
+        y: 0,
+        height: shortHead + rowHeight + 2 * pad,
+        pagesFrom: pad + shortHead,
+        heads: [],
+        pages: [],
+        rule: true,
+      }
       verse.heads.push({ segment, x: right, width, short: true })
       for (const page of placed.pages) verse.pages.push({ ...page, x: right + page.x })
       right += width + 3 * gap
@@ -70,9 +95,13 @@ export function layOut(segments: readonly Segment[], look: RibbonLook): { lines:
       const last = row === rows.length - 1
       const top = row === 0 ? pad : 0
       end({
-        key: `${segment.key}-${row}`, y: 0, height: top + rowHeight + (last ? pad : gap), pagesFrom: top,
+        key: `${segment.key}-${row}`,
+        y: 0,
+        height: top + rowHeight + (last ? pad : gap),
+        pagesFrom: top,
         heads: row === 0 ? [{ segment, x: 0, width: headWidth - 12, short: false }] : [],
-        pages: pages.map(page => ({ ...page, x: headWidth + page.x })), rule: last,
+        pages: pages.map(page => ({ ...page, x: headWidth + page.x })),
+        rule: last,
       })
     })
   }
@@ -83,9 +112,9 @@ export function layOut(segments: readonly Segment[], look: RibbonLook): { lines:
 const isBackOf = (page: PageView | undefined, before: PageView) => page?.sheet === before.sheet && page.side === 'back'
 
 /** Both sides of a sheet stand close together. */
-const gapBefore = (page: PageView, before: PageView) => isBackOf(page, before) ? 2 : gap
+const gapBefore = (page: PageView, before: PageView) => (isBackOf(page, before) ? 2 : gap)
 
-function inOneLine(pages: readonly PageView[], look: RibbonLook): { pages: PlacedPage[], width: number } {
+function inOneLine(pages: readonly PageView[], look: RibbonLook): { pages: PlacedPage[]; width: number } {
   const placed: PlacedPage[] = []
   let x = 0
   for (const page of pages) {

@@ -1,4 +1,4 @@
-import type { PageView } from '~~/core/model/views'
+import type { PageView } from '~~/shared/views/pages'
 
 /** The caret on the ribbon and the pages that are chosen with it, as in text: a caret, and a selection from an anchor. */
 export function useChosen(pages: MaybeRefOrGetter<readonly PageView[]>, caret: Ref<number | null>) {
@@ -44,11 +44,16 @@ export function useChosen(pages: MaybeRefOrGetter<readonly PageView[]>, caret: R
   }
 
   // Pages that are no longer shown are no longer chosen.
-  watch(() => toValue(pages), (now) => {
-    const there = new Set(now.map(page => page.position))
-    if ([...more.value].some(position => !there.has(position))) more.value = new Set([...more.value].filter(position => there.has(position)))
-    if (caret.value === null || !there.has(caret.value)) caret.value = now[0]?.position ?? null
-  }, { immediate: true })
+  watch(
+    () => toValue(pages),
+    now => {
+      const there = new Set(now.map(page => page.position))
+      if ([...more.value].some(position => !there.has(position)))
+        more.value = new Set([...more.value].filter(position => there.has(position)))
+      if (caret.value === null || !there.has(caret.value)) caret.value = now[0]?.position ?? null
+    },
+    { immediate: true },
+  )
 
   return { current, chosen, selected: readonly(more), moveTo, toggle, all, clear }
 }

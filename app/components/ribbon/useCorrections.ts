@@ -1,4 +1,7 @@
-import type { BatchDetail, Edit, PageView } from '~~/core/model/views'
+import type { Edit } from '~~/core/model/edit'
+import type { BatchDetail } from '~~/shared/views/batches'
+import type { PageView } from '~~/shared/views/pages'
+import { actsInTurn } from './inTurn'
 import { isAside } from './layOut'
 
 /** What a person can change on the ribbon: each change is kept on the server at once, and can be undone. */
@@ -10,32 +13,25 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: Maybe
 
   const open = computed(() => {
     const { state, pages } = toValue(batch)
-    return toValue(mine) && (['to fix', 'to index'].includes(state) || (state === 'sorting' && pages.every(page => page.examined && page.fate !== null)))
+    return (
+      toValue(mine) &&
+      (['to fix', 'to index'].includes(state) || (state === 'sorting' && pages.every(page => page.examined && page.fate !== null)))
+    )
   })
-  const post = (what: string, body?: Record<string, unknown>) => run(async () => {
-    await ask(`/api/batches/${toValue(batch).id}/${what}`, { method: 'POST', body })
-    await done()
-  })
+  const post = (what: string, body?: Record<string, unknown>) =>
+    run(async () => {
+      await ask(`/api/batches/${toValue(batch).id}/${what}`, { method: 'POST', body })
+      await done()
+    })
   const edit = (change: Edit) => post('corrections', change)
 
-  const typed: (() => unknown)[] = []
-  let typing = false
-  /** What is typed while a change is being kept, a button's or a drag's too, comes after it, and is judged by the ribbon as it is then; after one that failed nothing more is done. */
-  async function inTurn(act: () => unknown) {
-    typed.push(act)
-    if (typing) return
-    typing = true
-    await until(running).toBe(false)
-    trouble.value = null
-    for (let next = typed.shift(); next; next = typed.shift()) {
-      await next()
-      await until(running).toBe(false)
-      if (trouble.value) typed.length = 0
-    }
-    typing = false
-  }
+  const inTurn = actsInTurn({
+    idle: () => until(running).toBe(false),
+    begin: () => (trouble.value = null),
+    failed: () => trouble.value !== null,
+  })
   const headed = (page: PageView) => page.heading && page.document !== 1
-  const cut = computed(() => clipboard.clip?.cut && clipboard.clip.batch === toValue(batch).id ? clipboard.clip.pages : [])
+  const cut = computed(() => (clipboard.clip?.cut && clipboard.clip.batch === toValue(batch).id ? clipboard.clip.pages : []))
   const take = (pages: PageView[], isCut: boolean) => {
     clipboard.clip = { batch: toValue(batch).id, batchName: toValue(batch).name, pages: pages.map(page => page.id), cut: isCut }
   }
@@ -54,9 +50,10 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: Maybe
       const { clip } = clipboard
       if (!clip) return false
       const here = clip.batch === toValue(batch).id
-      const put = here && clip.cut
-        ? await acts.move(clip.pages, page?.id ?? null)
-        : await post('paste', { from: clip.batch, pages: clip.pages, before: page?.id ?? null, cut: clip.cut })
+      const put =
+        here && clip.cut
+          ? await acts.move(clip.pages, page?.id ?? null)
+          : await post('paste', { from: clip.batch, pages: clip.pages, before: page?.id ?? null, cut: clip.cut })
       if (put && clip.cut) clipboard.clip = null
       return put
     },
@@ -78,7 +75,11 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: Maybe
       take: free && chosen.length > 0,
       copy: chosen.length > 0 && chosen.every(one => one.fate !== 'unreadable'),
       put: free && page !== null && clip !== null && !(clip.batch === toValue(batch).id && clip.cut && clip.pages.includes(page.id)),
-      rescan: free && toValue(batch).state !== 'sorting' && page !== null && (page.document === null || toValue(batch).documents.find(one => one.position === page.document)?.state === 'open'),
+      rescan:
+        free &&
+        toValue(batch).state !== 'sorting' &&
+        page !== null &&
+        (page.document === null || toValue(batch).documents.find(one => one.position === page.document)?.state === 'open'),
       undo: free && toValue(batch).corrections.undo > 0,
       redo: free && toValue(batch).corrections.redo > 0,
     }

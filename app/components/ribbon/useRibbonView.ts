@@ -1,4 +1,5 @@
-import type { BatchDetail, PageView } from '~~/core/model/views'
+import type { BatchDetail } from '~~/shared/views/batches'
+import type { PageView } from '~~/shared/views/pages'
 import { counted } from '~/words/count'
 import { isAside } from './layOut'
 
@@ -9,7 +10,7 @@ export const filters = [
   { id: 'aside', name: 'Set aside' },
   { id: 'unreadable', name: 'Unreadable' },
 ] as const
-export type Filter = typeof filters[number]['id']
+export type Filter = (typeof filters)[number]['id']
 
 const tests: Record<Filter, (page: PageView) => boolean> = {
   all: () => true,
@@ -52,8 +53,12 @@ export function useRibbonView(batch: MaybeRefOrGetter<BatchDetail | null>) {
   }, 250)
   watch(text, () => void search())
 
-  const counts = computed(() => Object.fromEntries(filters.map(({ id }) => [id, toValue(batch)?.pages.filter(tests[id]).length ?? 0])) as Record<Filter, number>)
-  const pages = computed(() => (toValue(batch)?.pages ?? []).filter(page => tests[filter.value](page) && (!found.value || found.value.has(page.position))))
+  const counts = computed(
+    () => Object.fromEntries(filters.map(({ id }) => [id, toValue(batch)?.pages.filter(tests[id]).length ?? 0])) as Record<Filter, number>,
+  )
+  const pages = computed(() =>
+    (toValue(batch)?.pages ?? []).filter(page => tests[filter.value](page) && (!found.value || found.value.has(page.position))),
+  )
   const words = computed(() => {
     const all = toValue(batch)?.pages.length ?? 0
     return pages.value.length === all ? counted(all, 'side') : `${pages.value.length} of ${counted(all, 'side')}`
@@ -61,7 +66,17 @@ export function useRibbonView(batch: MaybeRefOrGetter<BatchDetail | null>) {
   const height = computed(() => zooms[Math.min(zooms.length - 1, Math.max(0, zoom.value))]!)
   const asideCount = computed(() => toValue(batch)?.pages.filter(isAside).length ?? 0)
   return {
-    filter, text, searching, trouble, zoom, folded, height, counts, pages, words, asideCount,
+    filter,
+    text,
+    searching,
+    trouble,
+    zoom,
+    folded,
+    height,
+    counts,
+    pages,
+    words,
+    asideCount,
     larger: () => (zoom.value = Math.min(zooms.length - 1, zoom.value + 1)),
     smaller: () => (zoom.value = Math.max(0, zoom.value - 1)),
     fold: () => (folded.value = !folded.value),

@@ -1,32 +1,37 @@
 <script setup lang="ts">
-import type { BatchRow, TryView } from '~~/core/model/views'
+import type { BatchRow } from '~~/shared/views/batches'
+import type { TryView } from '~~/shared/views/rubrics'
 import { counted } from '~/words/count'
 
 /** A draft over an earlier batch or over dropped files: nothing is stored, both outcomes stand side by side. */
-const props = defineProps<{ text: string, sound: boolean, batches: readonly BatchRow[] }>()
+const props = defineProps<{ text: string; sound: boolean; batches: readonly BatchRow[] }>()
 const sample = defineModel<number | null>('sample', { required: true })
 const { running, trouble, run } = useAction()
 const tried = shallowRef<TryView | null>(null)
 const onlyChanged = ref(true)
 const busy = computed(() => tried.value !== null && !tried.value.outcome && !tried.value.trouble && !tried.value.cancelled)
 
-const begin = (ask: () => Promise<{ id: string }>) => run(async () => {
-  const { id } = await ask()
-  tried.value = { id, done: 0, of: 0, trouble: null, cancelled: false, outcome: null }
-})
-const onBatch = () => begin(() => ask('/api/tries', { method: 'POST', body: { body: JSON.parse(props.text) as unknown, batch: sample.value } }))
-const onFile = (file: File) => begin(() => {
-  const form = new FormData()
-  form.append('body', props.text)
-  form.append('file', file, file.name)
-  return $fetch<{ id: string }>('/api/tries/file', { method: 'POST', body: form })
-})
-useIntervalFn(async () => {
+const begin = (ask: () => Promise<{ id: string }>) =>
+  run(async () => {
+    const { id } = await ask()
+    tried.value = { id, done: 0, of: 0, trouble: null, cancelled: false, outcome: null }
+  })
+const onBatch = () =>
+  begin(() => ask('/api/tries', { method: 'POST', body: { body: JSON.parse(props.text) as unknown, batch: sample.value } }))
+const onFile = (file: File) =>
+  begin(() => {
+    const form = new FormData()
+    form.append('body', props.text)
+    form.append('file', file, file.name)
+    return $fetch<{ id: string }>('/api/tries/file', { method: 'POST', body: form })
+  })
+async function look() {
   if (!busy.value || !tried.value) return
   const { id } = tried.value
   const now = await ask<TryView>(`/api/tries/${id}`).catch((error: unknown) => ({ ...tried.value!, trouble: troubleWords(error) }))
-  if (tried.value?.id === id) tried.value = now
-}, 400)
+  if (tried.value.id === id) tried.value = now
+}
+useIntervalFn(() => void look(), 400)
 async function cancel() {
   const before = tried.value
   if (!before) return
@@ -46,27 +51,61 @@ const totals = computed(() => {
   const { comparison } = outcome.value ?? {}
   if (!comparison) return []
   const { before, after } = comparison
-  const row = (name: string, pick: (side: NonNullable<typeof before>) => number) => ({ name, before: before && pick(before), after: pick(after) })
-  return [row('Documents', side => side.documents), row('Kept', side => side.totals.kept), row('Blank', side => side.totals.blank), row('Separators', side => side.totals.separator), row('Waiting for a person', side => side.totals.held), row('Unreadable', side => side.totals.unreadable)]
+  const row = (name: string, pick: (side: NonNullable<typeof before>) => number) => ({
+    name,
+    before: before && pick(before),
+    after: pick(after),
+  })
+  return [
+    row('Documents', side => side.documents),
+    row('Kept', side => side.totals.kept),
+    row('Blank', side => side.totals.blank),
+    row('Separators', side => side.totals.separator),
+    row('Waiting for a person', side => side.totals.held),
+    row('Unreadable', side => side.totals.unreadable),
+  ]
 })
 const rows = computed(() => {
   const found = outcome.value
   if (!found) return []
   const about = new Map(found.pages.map(page => [page.page, page]))
-  return found.comparison.pages.filter(page => !onlyChanged.value || page.changed || !found.comparison.before).map(page => ({ ...page, about: about.get(page.page)! }))
+  return found.comparison.pages
+    .filter(page => !onlyChanged.value || page.changed || !found.comparison.before)
+    .map(page => ({ ...page, about: about.get(page.page)! }))
 })
-const said = (side: { fate: string, document: number | null, heading: boolean }) => side.document !== null ? `${side.heading ? 'starts ' : ''}document ${side.document}` : side.fate === 'held' ? 'waits' : side.fate === 'separator' ? 'set aside' : side.fate
+const said = (side: { fate: string; document: number | null; heading: boolean }) =>
+  side.document !== null
+    ? `${side.heading ? 'starts ' : ''}document ${side.document}`
+    : side.fate === 'held'
+      ? 'waits'
+      : side.fate === 'separator'
+        ? 'set aside'
+        : side.fate
 </script>
 
 <template>
   <div>
-    <div ref="zone" class="flex flex-wrap items-end gap-4 border px-5 py-4" :class="isOverDropZone ? 'border-lapis bg-lapis-wash' : 'border-rule bg-leaf'">
+    <div
+      ref="zone"
+      class="flex flex-wrap items-end gap-4 border px-5 py-4"
+      :class="isOverDropZone ? 'border-lapis bg-lapis-wash' : 'border-rule bg-leaf'"
+    >
       <SampleBatch v-model="sample" class="min-w-72 flex-1" label="Try the draft on" :batches="batches" />
       <button type="button" class="act" :disabled="running || busy || !sound || sample === null" @click="onBatch">Try it</button>
-      <label class="act-quiet relative cursor-pointer focus-within:outline-3 focus-within:outline-lapis">or on a file: choose it, or drop it here<input type="file" accept=".pdf,.tif,.tiff,.jpg,.jpeg,.png,.webp" class="absolute inset-0 cursor-pointer opacity-0" :disabled="busy || !sound" @change="chosen"></label>
+      <label class="act-quiet relative cursor-pointer focus-within:outline-3 focus-within:outline-lapis"
+        >or on a file: choose it, or drop it here<input
+          type="file"
+          accept=".pdf,.tif,.tiff,.jpg,.jpeg,.png,.webp"
+          class="absolute inset-0 cursor-pointer opacity-0"
+          :disabled="busy || !sound"
+          @change="chosen"
+      /></label>
     </div>
     <p v-if="!sound" class="mt-2 text-ochre">The draft is not sound yet; the text view says where.</p>
-    <p v-else-if="!tried" class="mt-3 text-faded">Nothing is stored and nothing of the batch changes. You see what the rubric makes of each page today and what the draft would make of it.</p>
+    <p v-else-if="!tried" class="mt-3 text-faded">
+      Nothing is stored and nothing of the batch changes. You see what the rubric makes of each page today and what the draft would make of
+      it.
+    </p>
     <TroubleBand :words="trouble ?? tried?.trouble ?? null" />
     <div v-if="busy" class="mt-4 flex items-center gap-4" role="status">
       <span class="whitespace-nowrap">{{ tried!.of ? `Looking at page ${tried!.done} of ${tried!.of}` : 'Waiting for a worker…' }}</span>
@@ -77,22 +116,73 @@ const said = (side: { fate: string, document: number | null, heading: boolean })
     <section v-if="outcome" class="mt-5 grid items-start gap-8 lg:grid-cols-[17rem_minmax(0,1fr)]" aria-label="Outcome">
       <div>
         <table class="w-full">
-          <thead class="small text-faded"><tr class="border-b border-ink"><td /><th v-if="outcome.comparison.before" class="py-1 text-right font-normal">today</th><th class="py-1 text-right font-normal">draft</th></tr></thead>
-          <tbody><tr v-for="row in totals" :key="row.name" class="border-b border-rule" :class="{ 'font-semibold': row.before !== null && row.before !== row.after }"><th scope="row" class="py-1 text-left font-normal">{{ row.name }}</th><td v-if="outcome.comparison.before" class="numbers text-right">{{ row.before }}</td><td class="numbers text-right">{{ row.after }}</td></tr></tbody>
+          <thead class="small text-faded">
+            <tr class="border-b border-ink">
+              <td />
+              <th v-if="outcome.comparison.before" class="py-1 text-right font-normal">today</th>
+              <th class="py-1 text-right font-normal">draft</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="row in totals"
+              :key="row.name"
+              class="border-b border-rule"
+              :class="{ 'font-semibold': row.before !== null && row.before !== row.after }"
+            >
+              <th scope="row" class="py-1 text-left font-normal">{{ row.name }}</th>
+              <td v-if="outcome.comparison.before" class="numbers text-right">{{ row.before }}</td>
+              <td class="numbers text-right">{{ row.after }}</td>
+            </tr>
+          </tbody>
         </table>
-        <p class="small mt-2 text-faded">Splitting took {{ outcome.milliseconds < 1 ? 'less than a millisecond' : counted(Math.round(outcome.milliseconds), 'millisecond') }}; both as the machine alone decides, without what people corrected.</p>
+        <p class="small mt-2 text-faded">
+          Splitting took
+          {{ outcome.milliseconds < 1 ? 'less than a millisecond' : counted(Math.round(outcome.milliseconds), 'millisecond') }}; both as the
+          machine alone decides, without what people corrected.
+        </p>
       </div>
       <div>
-        <p class="flex items-center gap-4 font-serif text-xl">{{ outcome.comparison.before ? outcome.comparison.changed ? `${counted(outcome.comparison.changed, 'page')} would be somewhere else` : 'No page would be somewhere else' : counted(outcome.comparison.pages.length, 'page') }}
-          <label v-if="outcome.comparison.before" class="ml-auto flex items-center gap-2 font-sans text-sm"><input v-model="onlyChanged" type="checkbox" class="size-5 accent-lapis">only these</label></p>
+        <p class="flex items-center gap-4 font-serif text-xl">
+          {{
+            outcome.comparison.before
+              ? outcome.comparison.changed
+                ? `${counted(outcome.comparison.changed, 'page')} would be somewhere else`
+                : 'No page would be somewhere else'
+              : counted(outcome.comparison.pages.length, 'page')
+          }}
+          <label v-if="outcome.comparison.before" class="ml-auto flex items-center gap-2 font-sans text-sm"
+            ><input v-model="onlyChanged" type="checkbox" class="size-5 accent-lapis" />only these</label
+          >
+        </p>
         <ul class="mt-2">
-          <li v-for="row in rows" :key="row.page" class="flex gap-4 border-b border-rule py-2" :class="{ 'border-l-4 border-l-ochre pl-3': row.changed }">
-            <img v-if="row.about.id && row.about.picture" :src="`/api/pages/${row.about.id}/thumbnail?v=${row.about.picture}`" alt="" loading="lazy" class="h-20 w-14 shrink-0 border border-rule bg-white object-contain">
+          <li
+            v-for="row in rows"
+            :key="row.page"
+            class="flex gap-4 border-b border-rule py-2"
+            :class="{ 'border-l-4 border-l-ochre pl-3': row.changed }"
+          >
+            <img
+              v-if="row.about.id && row.about.picture"
+              :src="`/api/pages/${row.about.id}/thumbnail?v=${row.about.picture}`"
+              alt=""
+              loading="lazy"
+              class="h-20 w-14 shrink-0 border border-rule bg-white object-contain"
+            />
             <div class="min-w-0 flex-1">
-              <p class="small text-faded">Page {{ row.page }} · sheet {{ row.about.sheet }}, {{ row.about.side }}<span v-if="row.changed" class="font-semibold text-ochre"> · changes</span></p>
+              <p class="small text-faded">
+                Page {{ row.page }} · sheet {{ row.about.sheet }}, {{ row.about.side
+                }}<span v-if="row.changed" class="font-semibold text-ochre"> · changes</span>
+              </p>
               <div class="grid gap-x-6 sm:grid-cols-2">
-                <p v-if="row.before"><span class="font-semibold">Today {{ said(row.before) }}.</span> <span class="font-serif italic">{{ row.before.why }}</span></p>
-                <p><span class="font-semibold">Draft: {{ said(row.after) }}.</span> <span class="font-serif italic">{{ row.after.why }}</span></p>
+                <p v-if="row.before">
+                  <span class="font-semibold">Today {{ said(row.before) }}.</span>
+                  <span class="font-serif italic">{{ row.before.why }}</span>
+                </p>
+                <p>
+                  <span class="font-semibold">Draft: {{ said(row.after) }}.</span>
+                  <span class="font-serif italic">{{ row.after.why }}</span>
+                </p>
               </div>
             </div>
           </li>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { scopes, type Scope, type TokenView } from '~~/core/model/views'
+import { scopes, type Scope, type TokenView } from '~~/shared/views/people'
 import { useClipboard } from '@vueuse/core'
 import { saidTime } from '~/words/time'
 
@@ -10,18 +10,25 @@ const asked = reactive({ name: '', person: me.person?.name ?? '', scopes: ['capt
 /** A token is told once. */
 const made = ref<string | null>(null)
 const { copy, copied } = useClipboard()
-const means: Record<Scope, string> = { capture: 'hand files in', read: 'look at batches and documents', index: 'enter index values', manage: 'set things up' }
+const means: Record<Scope, string> = {
+  capture: 'hand files in',
+  read: 'look at batches and documents',
+  index: 'enter index values',
+  manage: 'set things up',
+}
 const inUse = computed(() => (tokens.value ?? []).filter(token => !token.endedAt))
 
-const add = () => run(async () => {
-  made.value = (await ask<{ token: string }>('/api/tokens', { method: 'POST', body: { ...asked } })).token
-  asked.name = ''
-  await refresh()
-})
-const end = (id: string) => run(async () => {
-  await ask(`/api/tokens/${id}`, { method: 'DELETE' })
-  await refresh()
-})
+const add = () =>
+  run(async () => {
+    made.value = (await ask<{ token: string }>('/api/tokens', { method: 'POST', body: { ...asked } })).token
+    asked.name = ''
+    await refresh()
+  })
+const end = (id: string) =>
+  run(async () => {
+    await ask(`/api/tokens/${id}`, { method: 'DELETE' })
+    await refresh()
+  })
 </script>
 
 <template>
@@ -31,25 +38,47 @@ const end = (id: string) => run(async () => {
       <li v-for="one in inUse" :key="one.id" class="border-b border-rule py-3">
         <p class="flex items-baseline gap-4">
           <span class="min-w-0 truncate font-serif text-xl">{{ one.name }}</span>
-          <button type="button" class="link ml-auto min-h-9" :disabled="running" :aria-label="`End ${one.name} for ${one.person}`" @click="end(one.id)">End it</button>
+          <button
+            type="button"
+            class="link ml-auto min-h-9"
+            :disabled="running"
+            :aria-label="`End ${one.name} for ${one.person}`"
+            @click="end(one.id)"
+          >
+            End it
+          </button>
         </p>
-        <p class="small text-faded">for {{ one.person }} · may {{ one.scopes.map(scope => means[scope]).join(', ') }} · made {{ saidTime(one.madeAt) }}</p>
+        <p class="small text-faded">
+          for {{ one.person }} · may {{ one.scopes.map(scope => means[scope]).join(', ') }} · made {{ saidTime(one.madeAt) }}
+        </p>
       </li>
     </ul>
-    <p v-if="tokens && !inUse.length" class="py-3 text-faded">No program has a token. With one it hands files in or asks for documents, as /api/v1/openapi.json describes.</p>
+    <p v-if="tokens && !inUse.length" class="py-3 text-faded">
+      No program has a token. With one it hands files in or asks for documents, as /api/v1/openapi.json describes.
+    </p>
     <form class="mt-6 border border-rule bg-leaf px-6 py-5" @submit.prevent="add">
       <h3 class="mb-3 text-xl">Let a program in</h3>
       <TroubleBand :words="trouble" />
-      <label class="mb-3 block">What it is<input v-model="asked.name" class="field mt-1" placeholder="Night import" maxlength="120" required></label>
-      <label class="mb-3 block">For whom it acts: it sees what this person sees<input v-model="asked.person" class="field mt-1" maxlength="120" required></label>
+      <label class="mb-3 block"
+        >What it is<input v-model="asked.name" class="field mt-1" placeholder="Night import" maxlength="120" required
+      /></label>
+      <label class="mb-3 block"
+        >For whom it acts: it sees what this person sees<input v-model="asked.person" class="field mt-1" maxlength="120" required
+      /></label>
       <fieldset class="mb-4">
         <legend>What it may do</legend>
-        <label v-for="scope in scopes" :key="scope" class="flex min-h-9 items-center gap-3"><input v-model="asked.scopes" type="checkbox" :value="scope" class="size-5 accent-lapis"> {{ means[scope] }}</label>
+        <label v-for="scope in scopes" :key="scope" class="flex min-h-9 items-center gap-3"
+          ><input v-model="asked.scopes" type="checkbox" :value="scope" class="size-5 accent-lapis" /> {{ means[scope] }}</label
+        >
       </fieldset>
       <button class="act" :disabled="running || !asked.scopes.length">Make a token</button>
       <div v-if="made" class="mt-4 border-l-4 border-verdigris bg-white px-4 py-3" role="status">
         <p>Copy the token now: it is shown this once.</p>
-        <p class="mt-2 flex items-center gap-4"><code class="numbers min-w-0 break-all">{{ made }}</code><button type="button" class="act-quiet" @click="copy(made)">{{ copied ? 'Copied' : 'Copy' }}</button></p>
+        <p class="mt-2 flex items-center gap-4">
+          <code class="numbers min-w-0 break-all">{{ made }}</code><button type="button" class="act-quiet" @click="copy(made)">
+            {{ copied ? 'Copied' : 'Copy' }}
+          </button>
+        </p>
       </div>
     </form>
   </section>

@@ -1,22 +1,23 @@
 <script setup lang="ts">
 const emit = defineEmits<{ added: [] }>()
 const device = reactive({ name: '', address: '' })
-const found = shallowRef<{ name: string, address: string }[] | null>(null)
+const found = shallowRef<{ name: string; address: string }[] | null>(null)
 const answered = ref<string | null>(null)
 const { running, trouble, run } = useAction()
 const looking = ref(false)
 
 const look = async () => {
   looking.value = true
-  found.value = await ask<{ name: string, address: string }[]>('/api/devices/found').catch(() => [])
+  found.value = await ask<{ name: string; address: string }[]>('/api/devices/found').catch(() => [])
   looking.value = false
 }
-const add = () => run(async () => {
-  const { model } = await ask<{ model: string }>('/api/devices', { method: 'POST', body: { ...device } })
-  answered.value = `${device.name} answers; it calls itself “${model}”.`
-  Object.assign(device, { name: '', address: '' })
-  emit('added')
-})
+const add = () =>
+  run(async () => {
+    const { model } = await ask<{ model: string }>('/api/devices', { method: 'POST', body: { ...device } })
+    answered.value = `${device.name} answers; it calls itself “${model}”.`
+    Object.assign(device, { name: '', address: '' })
+    emit('added')
+  })
 </script>
 
 <template>
@@ -25,12 +26,22 @@ const add = () => run(async () => {
     <p v-if="answered" class="mb-3 text-verdigris" role="status">{{ answered }}</p>
     <TroubleBand :words="trouble" />
     <div class="mb-4 flex flex-wrap items-center gap-3">
-      <button type="button" class="act-quiet" :disabled="looking" @click="look">{{ looking ? 'Looking on the network…' : 'Look on the network' }}</button>
-      <button v-for="one in found ?? []" :key="one.address" type="button" class="link min-h-11" @click="Object.assign(device, one)">{{ one.name }}</button>
-      <span v-if="found && !found.length" class="small text-faded">None told of itself. Type its address; its own settings page shows it.</span>
+      <button type="button" class="act-quiet" :disabled="looking" @click="look">
+        {{ looking ? 'Looking on the network…' : 'Look on the network' }}
+      </button>
+      <button v-for="one in found ?? []" :key="one.address" type="button" class="link min-h-11" @click="Object.assign(device, one)">
+        {{ one.name }}
+      </button>
+      <span v-if="found && !found.length" class="small text-faded"
+        >None told of itself. Type its address; its own settings page shows it.</span
+      >
     </div>
-    <label class="mb-3 block">What people call it<input v-model="device.name" class="field mt-1" placeholder="Quay device" required maxlength="80"></label>
-    <label class="mb-4 block">Address<input v-model="device.address" class="field numbers mt-1" type="url" placeholder="http://192.0.2.7/eSCL" required></label>
+    <label class="mb-3 block"
+      >What people call it<input v-model="device.name" class="field mt-1" placeholder="Quay device" required maxlength="80"
+    /></label>
+    <label class="mb-4 block"
+      >Address<input v-model="device.address" class="field numbers mt-1" type="url" placeholder="http://192.0.2.7/eSCL" required
+    /></label>
     <button class="act" :disabled="running">{{ running ? 'Asking the device…' : 'Add it when it answers' }}</button>
   </form>
 </template>

@@ -3,11 +3,15 @@ import type { Choices, ChosenSend } from '~~/core/model/choices'
 import type { LookupAnswers } from '~~/core/model/lookup'
 import type { Field } from '~~/core/model/rubric'
 import { rubricWords } from '~~/core/model/rubricWords'
-import type { StartForm } from '~~/core/model/views'
+import type { StartForm } from '~~/shared/views/start'
 import { withChoices } from '~~/core/model/withChoices'
 
 /** What a person fills in before a scan. It outlives the screen: whoever was signed out finds it again. */
-interface Draft { values: Record<string, string>, choices: Choices, sends: Record<string, ChosenSend> }
+interface Draft {
+  values: Record<string, string>
+  choices: Choices
+  sends: Record<string, ChosenSend>
+}
 
 /** Starting a batch with a rubric: its form, what was filled in, what still keeps it from starting. */
 export function useStart(rubric: string) {
@@ -21,11 +25,14 @@ export function useStart(rubric: string) {
 
   const settings = computed(() => form.value && { ...form.value.settings, ...draft.value.choices })
   /** What will be done, with what the person changed. */
-  const words = computed(() => form.value ? rubricWords(withChoices(form.value.rubric, draft.value.choices), new Map(Object.entries(form.value.destinations))) : [])
+  const words = computed(() =>
+    form.value ? rubricWords(withChoices(form.value.rubric, draft.value.choices), new Map(Object.entries(form.value.destinations))) : [],
+  )
+  const languages = computed(() => form.value?.rubric.read.languages ?? [])
   const faultOf = (field: Field): string | null => {
     const typed = draft.value.values[field.id]?.trim() ?? ''
     if (typed === '') return field.required ? `${field.label} is needed.` : null
-    const checked = checkValue(field, typed)
+    const checked = checkValue(field, typed, languages.value)
     return checked.ok ? null : checked.why
   }
   /** What keeps the scan from starting, besides the device; null where nothing does. */
@@ -39,15 +46,18 @@ export function useStart(rubric: string) {
   })
   const shown = (field: Field) => {
     const typed = draft.value.values[field.id]?.trim() ?? ''
-    const checked = typed ? checkValue(field, typed) : null
+    const checked = typed ? checkValue(field, typed, languages.value) : null
     return checked?.ok ? shownValue(field, checked.value) : typed
   }
 
   /** Fills what business records know about what was typed. */
-  async function lookUp(picked?: { system: string, record: string }) {
+  async function lookUp(picked?: { system: string; record: string }) {
     if (!form.value?.lookedUp) return
     chosen = picked ? { ...chosen, [picked.system]: picked.record } : {}
-    const found = await ask<{ values: Record<string, string>, answers: LookupAnswers }>(`/api/rubrics/${rubric}/lookup`, { method: 'POST', body: { values: draft.value.values, chosen } })
+    const found = await ask<{ values: Record<string, string>; answers: LookupAnswers }>(`/api/rubrics/${rubric}/lookup`, {
+      method: 'POST',
+      body: { values: draft.value.values, chosen },
+    })
     answers.value = found.answers
     for (const field of form.value.fields) {
       const value = found.values[field.id]

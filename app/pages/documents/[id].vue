@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DocumentPage } from '~~/core/model/views'
+import type { DocumentPage } from '~~/shared/views/documents'
 
 definePageMeta({ key: route => route.path })
 const id = Number(useRoute().params.id)
@@ -35,16 +35,32 @@ const neighbours = computed(() => {
   <template v-if="document">
     <PageTitle :title="title">
       <template #above>
-        <p class="small flex flex-wrap gap-x-4 text-faded"><NuxtLink :to="`/batches/${document.batch}`" class="link">{{ document.batchName }}</NuxtLink><span>document {{ document.position }} of {{ document.siblings.length }}</span><StateMark :state="document.state" /></p>
+        <p class="small flex flex-wrap gap-x-4 text-faded">
+          <NuxtLink :to="`/batches/${document.batch}`" class="link">{{ document.batchName }}</NuxtLink><span
+            >document {{ document.position }} of {{ document.siblings.length }}</span
+          ><StateMark :state="document.state" />
+        </p>
       </template>
       <nav class="flex flex-wrap items-center justify-end" :class="many ? 'gap-0.5' : 'gap-1.5'" aria-label="Documents of the batch">
         <NuxtLink v-if="neighbours.before" :to="`/documents/${neighbours.before.id}`" class="link mr-2">Previous</NuxtLink>
         <NuxtLink
-          v-for="one in shownSiblings" :key="one.id" :to="`/documents/${one.id}`"
+          v-for="one in shownSiblings"
+          :key="one.id"
+          :to="`/documents/${one.id}`"
           class="numbers grid place-items-center rounded-xs border no-underline"
-          :class="[many ? 'h-6 w-7 text-xs!' : 'size-8 text-sm', one.id === id ? 'border-lapis bg-lapis text-white' : one.state === 'open' ? 'border-ochre text-ochre bg-leaf' : 'border-verdigris text-verdigris bg-leaf']"
-          :aria-label="`Document ${one.position}, ${one.state}`" :aria-current="one.id === id ? 'page' : undefined" :title="one.state"
-        >{{ one.position }}</NuxtLink>
+          :class="[
+            many ? 'h-6 w-7 text-xs!' : 'size-8 text-sm',
+            one.id === id
+              ? 'border-lapis bg-lapis text-white'
+              : one.state === 'open'
+                ? 'border-ochre text-ochre bg-leaf'
+                : 'border-verdigris text-verdigris bg-leaf',
+          ]"
+          :aria-label="`Document ${one.position}, ${one.state}`"
+          :aria-current="one.id === id ? 'page' : undefined"
+          :title="one.state"
+          >{{ one.position }}</NuxtLink
+        >
         <NuxtLink v-if="neighbours.after" :to="`/documents/${neighbours.after.id}`" class="link ml-2">Next</NuxtLink>
       </nav>
     </PageTitle>

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
+import { issueText } from '~~/core/model/issues'
 import { readRubric } from '~~/core/model/readRubric'
 import { rubricChanges } from '~~/core/model/rubricDifference'
 import type AskFirst from '~/components/parts/AskFirst.vue'
-import type { BatchRow, DestinationChoice, RubricChange, RubricDraft, RubricText } from '~~/core/model/views'
+import type { RubricChange } from '~~/core/model/rubricDifference'
+import type { BatchRow } from '~~/shared/views/batches'
+import type { RubricDraft, RubricText } from '~~/shared/views/rubrics'
+import type { DestinationChoice } from '~~/shared/views/setUp'
 import { startingText } from '~/components/rubric/startingText'
 import { saidTime } from '~/words/time'
 
@@ -14,31 +18,50 @@ const { data: destinations } = useLoaded<DestinationChoice[]>('/api/destinations
 const { data: batches } = useLoaded<BatchRow[]>('/api/batches')
 const loaded = isNew ? null : useLoaded<RubricText>(`/api/rubrics/${id}`)
 const draft = isNew ? null : useLoaded<{ draft: RubricDraft | null }>(`/api/rubrics/${id}/draft`)
-type Tab = 'rules' | 'try' | 'text' | 'versions'
-const tabs: { id: Tab, name: string }[] = [{ id: 'rules', name: 'Splitting' }, { id: 'try', name: 'Try it' }, { id: 'text', name: 'The whole text' }, ...isNew ? [] : [{ id: 'versions' as const, name: 'Versions' }]]
-const tab = ref<Tab>(isNew ? 'text' : 'rules')
+type Tab = 'scan' | 'clean' | 'rules' | 'types' | 'files' | 'send' | 'try' | 'text' | 'versions'
+const tabs: { id: Tab; name: string }[] = [
+  { id: 'scan', name: 'Scanning' },
+  { id: 'clean', name: 'Cleaning' },
+  { id: 'rules', name: 'Splitting' },
+  { id: 'types', name: 'Types and fields' },
+  { id: 'files', name: 'Reading and files' },
+  { id: 'send', name: 'Where it goes' },
+  { id: 'try', name: 'Try it' },
+  { id: 'text', name: 'The whole text' },
+  ...(isNew ? [] : [{ id: 'versions' as const, name: 'Versions' }]),
+]
+const tab = ref<Tab>(isNew ? 'scan' : 'rules')
 const text = ref('')
 const version = ref(0)
-const sound = ref(false)
+/** What is wrong first; null where the rubric is sound. */
+const fault = ref<string | null>(null)
+const sound = computed(() => text.value !== '' && fault.value === null)
 const saved = ref<string | null>(null)
 const { running, trouble, run } = useAction()
 
 const textOf = (body: unknown) => `${JSON.stringify(body, null, 2)}\n`
-const published = computed(() => isNew ? destinations.value && startingText(destinations.value[0]?.id ?? null) : loaded?.data.value && textOf(loaded.data.value.body))
+const published = computed(() =>
+  isNew ? destinations.value && startingText(destinations.value[0]?.id ?? null) : loaded?.data.value && textOf(loaded.data.value.body),
+)
 const kept = ref<RubricDraft | null>(null)
-watch([published, () => draft?.data.value], ([found, answer]) => {
-  if (!found || (draft && !answer)) return
-  kept.value = answer?.draft ?? null
-  text.value = kept.value ? textOf(kept.value.body) : found
-  version.value = loaded?.data.value?.version ?? 0
-}, { immediate: true })
+watch(
+  [published, () => draft?.data.value],
+  ([found, answer]) => {
+    if (!found || (draft && !answer)) return
+    kept.value = answer?.draft ?? null
+    text.value = kept.value ? textOf(kept.value.body) : found
+    version.value = loaded?.data.value?.version ?? 0
+  },
+  { immediate: true },
+)
 const changed = computed(() => isNew || (published.value !== null && text.value !== '' && text.value !== published.value))
-watch(text, (now) => {
+watch(text, now => {
   saved.value = null
   try {
-    sound.value = readRubric(JSON.parse(now)).ok
+    const read = readRubric(JSON.parse(now))
+    fault.value = read.ok ? null : issueText(read.issues[0]!)
   } catch {
-    sound.value = false
+    fault.value = 'the text is no JSON at the moment'
   }
 })
 
@@ -58,19 +81,22 @@ watch(text, () => {
   draftState.value = ''
   void keepDraft()
 })
-const discard = () => run(async () => {
-  await ask(`/api/rubrics/${id}/draft`, { method: 'DELETE' })
-  kept.value = null
-  draftState.value = ''
-  text.value = published.value ?? ''
-})
+const discard = () =>
+  run(async () => {
+    await ask(`/api/rubrics/${id}/draft`, { method: 'DELETE' })
+    kept.value = null
+    draftState.value = ''
+    text.value = published.value ?? ''
+  })
 
 const mine = computed(() => {
   const name = loaded?.data.value?.name
-  return [...batches.value ?? []].filter(batch => batch.sides > 0).sort((a, b) => Number(b.rubric === name) - Number(a.rubric === name) || b.id - a.id)
+  return [...(batches.value ?? [])]
+    .filter(batch => batch.sides > 0)
+    .sort((a, b) => Number(b.rubric === name) - Number(a.rubric === name) || b.id - a.id)
 })
 const sample = ref<number | null>(null)
-watch(mine, (list) => {
+watch(mine, list => {
   const first = list[0]
   if (sample.value === null && first && first.rubric === loaded?.data.value?.name) sample.value = first.id
 })
@@ -78,7 +104,10 @@ const unknown = computed(() => {
   if (!sound.value || !destinations.value) return null
   const { send = [] } = JSON.parse(text.value) as { send?: { to: string }[] }
   const missing = send.find(one => !destinations.value!.some(known => known.id === one.to))
-  return missing ? `It sends to “${missing.to}”, which is not set up. There are ${destinations.value.map(one => `“${one.id}”`).join(', ') || 'none yet'}.` : null
+  return missing
+    ? `It sends to “${missing.to}”, which is not set up. There are ` +
+        `${destinations.value.map(one => `“${one.id}”`).join(', ') || 'none yet'}.`
+    : null
 })
 useHead({ title: () => `${loaded?.data.value?.name ?? 'New rubric'} · Rubricator` })
 
@@ -93,9 +122,12 @@ async function publish() {
   await run(async () => {
     const body = JSON.parse(text.value) as unknown
     const answer = isNew
-      ? await ask<{ id: string, version: number }>('/api/rubrics', { method: 'POST', body: { body } })
-      : await ask<{ id: string, version: number }>(`/api/rubrics/${id}`, { method: 'PUT', body: { from: version.value, body } })
-    if (isNew) return void await navigateTo(`/rubrics/${answer.id}`)
+      ? await ask<{ id: string; version: number }>('/api/rubrics', { method: 'POST', body: { body } })
+      : await ask<{ id: string; version: number }>(`/api/rubrics/${id}`, { method: 'PUT', body: { from: version.value, body } })
+    if (isNew) {
+      await navigateTo(`/rubrics/${answer.id}`)
+      return
+    }
     if (draft?.data.value) draft.data.value = { draft: null }
     await loaded?.refresh()
     draftState.value = ''
@@ -111,22 +143,32 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
 <template>
   <PageTitle :title="loaded?.data.value?.name ?? 'New rubric'">
     <template #above>
-      <p class="small flex gap-4 text-faded"><NuxtLink to="/rubrics" class="link">Rubrics</NuxtLink><span v-if="version">version {{ version }}</span><span role="status">{{ draftState }}</span></p>
+      <p class="small flex gap-4 text-faded">
+        <NuxtLink to="/rubrics" class="link">Rubrics</NuxtLink><span v-if="version">version {{ version }}</span
+        ><span role="status">{{ draftState }}</span>
+      </p>
     </template>
     <button v-if="changed && !isNew" type="button" class="act-quiet" :disabled="running" @click="discard">Throw the draft away</button>
     <button v-if="isNew" type="button" class="act" :disabled="running || !sound" @click="publish">Save the rubric</button>
-    <button v-else type="button" class="act" :disabled="running || !sound || !changed" @click="review">Publish as version {{ version + 1 }}…</button>
+    <button v-else type="button" class="act" :disabled="running || !sound || !changed" @click="review">
+      Publish as version {{ version + 1 }}…
+    </button>
   </PageTitle>
   <TroubleBand :words="trouble ?? loaded?.trouble.value ?? null" />
   <p v-if="saved" class="mb-4 text-verdigris" role="status">{{ saved }}</p>
-  <p v-if="kept && changed" class="mb-3 border-l-4 border-ochre bg-ochre-wash px-4 py-1.5">A draft of {{ kept.person }}, kept {{ saidTime(kept.saved_at) }}, is open here<template v-if="kept.from !== version">; it was begun from version {{ kept.from }}, and version {{ version }} is published now</template>.</p>
+  <p v-if="kept && changed" class="mb-3 border-l-4 border-ochre bg-ochre-wash px-4 py-1.5">
+    A draft of {{ kept.person }}, kept {{ saidTime(kept.saved_at) }}, is open here<template v-if="kept.from !== version"
+      >; it was begun from version {{ kept.from }}, and version {{ version }} is published now</template
+    >.
+  </p>
   <p v-if="unknown" class="mb-3 text-ochre">{{ unknown }}</p>
+  <p v-if="text && fault && tab !== 'text'" class="mb-3 text-ochre" role="status">Not sound yet: {{ fault }}.</p>
   <TabGroup :selected-index="tabs.findIndex(one => one.id === tab)" @change="tab = tabs[$event]!.id">
     <TabList aria-label="Parts of the rubric" class="mb-5 flex gap-1 border-b border-rule">
       <Tab v-for="one in tabs" :key="one.id" v-slot="{ selected }" as="template">
         <button
           type="button"
-          class="min-h-11 border-b-2 px-4 font-serif text-lg"
+          class="min-h-11 border-b-2 px-2.5 font-serif text-lg whitespace-nowrap"
           :class="selected ? 'border-ink' : 'border-transparent text-lapis'"
         >
           {{ one.name }}
@@ -135,7 +177,12 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
     </TabList>
     <TabPanels v-if="text">
       <TabPanel v-for="one in tabs" :key="one.id" tabindex="-1">
-        <RuleEditor v-if="one.id === 'rules'" v-model="text" v-model:sample="sample" :batches="mine" />
+        <ScanPart v-if="one.id === 'scan'" v-model="text" />
+        <CleanPart v-else-if="one.id === 'clean'" v-model="text" v-model:sample="sample" :batches="mine" />
+        <RuleEditor v-else-if="one.id === 'rules'" v-model="text" v-model:sample="sample" :batches="mine" />
+        <TypesPart v-else-if="one.id === 'types'" v-model="text" v-model:sample="sample" :batches="mine" />
+        <FilesPart v-else-if="one.id === 'files'" v-model="text" v-model:sample="sample" :batches="mine" />
+        <SendPart v-else-if="one.id === 'send'" v-model="text" :destinations="destinations ?? []" />
         <TryIt v-else-if="one.id === 'try'" v-model:sample="sample" :text="text" :sound="sound" :batches="mine" />
         <div v-else-if="one.id === 'text'" class="flex min-h-[30rem] flex-col lg:h-[calc(100vh-14rem)]">
           <RubricText v-model="text" class="flex-1" />
@@ -153,6 +200,9 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
   />
   <DialogFrame :open="publishing !== null" :title="`What version ${version + 1} changes`" wide @close="publishing = null">
     <RubricChanges :changes="publishing ?? []" />
-    <p class="mt-5 flex gap-3"><button type="button" class="act" :disabled="running" @click="publish">Publish it</button><button type="button" class="act-quiet" @click="publishing = null">Not yet <kbd>Esc</kbd></button></p>
+    <p class="mt-5 flex gap-3">
+      <button type="button" class="act" :disabled="running" @click="publish">Publish it</button
+      ><button type="button" class="act-quiet" @click="publishing = null">Not yet <kbd>Esc</kbd></button>
+    </p>
   </DialogFrame>
 </template>

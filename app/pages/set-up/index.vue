@@ -1,16 +1,15 @@
 <script setup lang="ts">
-import type { DestinationChoice, DeviceChoice } from '~~/core/model/views'
+import type { DeviceChoice } from '~~/shared/views/devices'
 import { deviceState } from '~/words/device'
 
 useHead({ title: 'Set-up · Rubricator' })
 const { data: devices, trouble, refresh } = useLoaded<DeviceChoice[]>('/api/devices')
-const { data: destinations } = useLoaded<DestinationChoice[]>('/api/destinations')
 useIntervalFn(() => void refresh(), 4000)
-
 </script>
 
 <template>
   <PageTitle title="Set-up" />
+  <SetUpPlaces />
   <TroubleBand :words="trouble" />
   <div class="grid max-w-6xl items-start gap-x-14 gap-y-10 lg:grid-cols-2">
     <section aria-labelledby="devices-title">
@@ -25,16 +24,6 @@ useIntervalFn(() => void refresh(), 4000)
       <NewDevice class="mt-6" @added="refresh" />
     </section>
     <WatchedFolders />
-    <section aria-labelledby="destinations-title">
-      <h2 id="destinations-title" class="mb-2 text-2xl">Destinations</h2>
-      <ul>
-        <li v-for="one in destinations ?? []" :key="one.id" class="flex items-baseline gap-4 border-b border-rule py-3">
-          <span class="min-w-0 font-serif text-xl">{{ one.name }}</span>
-          <span class="numbers whitespace-nowrap text-faded">{{ one.id }}</span>
-          <span class="ml-auto whitespace-nowrap text-faded">{{ one.kind }}</span>
-        </li>
-      </ul>
-    </section>
     <AccessTokens />
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { BatchDetail, PageView } from '~~/core/model/views'
+import type { BatchDetail } from '~~/shared/views/batches'
+import type { PageView } from '~~/shared/views/pages'
 import { useChosen } from '~/components/ribbon/useChosen'
 import { useCorrections } from '~/components/ribbon/useCorrections'
 import { useEditLock } from '~/components/ribbon/useEditLock'
@@ -32,10 +33,14 @@ const progress = computed(() => {
   const kept = found.pages.filter(page => page.fate === 'kept')
   return { words: 'Reading', done: kept.filter(page => page.read).length, of: kept.length }
 })
-const again = shallowRef<{ id: number, batch: number, position: number, source: 'feeder' | 'glass' } | null>(null)
+const again = shallowRef<{ id: number; batch: number; position: number; source: 'feeder' | 'glass' } | null>(null)
 const rescan = (page: PageView) => (again.value = { id: page.id, batch: id, position: page.position, source: batch.value!.source })
 /** A batch that was completed too early takes paper again, as long as nothing of it is sent. */
-const mayReopen = computed(() => ['to fix', 'to index', 'sending'].includes(batch.value?.state ?? '') && batch.value!.documents.every(document => document.state !== 'sent'))
+const mayReopen = computed(
+  () =>
+    ['to fix', 'to index', 'sending'].includes(batch.value?.state ?? '') &&
+    batch.value!.documents.every(document => document.state !== 'sent'),
+)
 const reopen = () => run(() => ask(`/api/batches/${id}/reopen`, { method: 'POST' }).then(() => undefined))
 const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST' }))
 
@@ -55,11 +60,19 @@ async function expected() {
   <template v-if="batch">
     <PageTitle :title="batch.name">
       <template #above>
-        <p class="small flex flex-wrap gap-x-4 text-faded"><span>{{ batch.rubric }}, version {{ batch.version }}</span><span>begun {{ saidTime(batch.created_at) }} by {{ batch.owner }}</span><StateMark :state="batch.state" /></p>
+        <p class="small flex flex-wrap gap-x-4 text-faded">
+          <span>{{ batch.rubric }}, version {{ batch.version }}</span
+          ><span>begun {{ saidTime(batch.created_at) }} by {{ batch.owner }}</span
+          ><StateMark :state="batch.state" />
+        </p>
       </template>
       <button v-if="mayReopen" type="button" class="act-quiet" :disabled="running" @click="reopen">Add paper or files</button>
-      <NuxtLink v-if="asking && batch.state === 'to fix'" :to="`/fix?batch=${id}`" class="act">Look at {{ counted(asking, 'page') }}</NuxtLink>
-      <NuxtLink v-if="batch.state === 'to index'" :to="`/batches/${id}/values`" class="act">Enter values of {{ counted(open, 'document') }}</NuxtLink>
+      <NuxtLink v-if="asking && batch.state === 'to fix'" :to="`/fix?batch=${id}`" class="act"
+        >Look at {{ counted(asking, 'page') }}</NuxtLink
+      >
+      <NuxtLink v-if="batch.state === 'to index'" :to="`/batches/${id}/values`" class="act"
+        >Enter values of {{ counted(open, 'document') }}</NuxtLink
+      >
       <NuxtLink v-if="batch.state === 'sending' || batch.state === 'done'" to="/sent" class="act-quiet">See the slips</NuxtLink>
     </PageTitle>
     <LoadPanel v-if="batch.state === 'receiving'" :batch="batch" @expect="expecting = true" />
@@ -81,15 +94,35 @@ async function expected() {
       <RibbonView :view="view" :batch="id" />
     </div>
     <div class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_17rem]">
-      <BatchRibbon ref="ribbon" :batch="batch" :view="view" :choice="choice" :corrections="corrections" @open="closeUp = $event" @rescan="rescan" />
+      <BatchRibbon
+        ref="ribbon"
+        :batch="batch"
+        :view="view"
+        :choice="choice"
+        :corrections="corrections"
+        @open="closeUp = $event"
+        @rescan="rescan"
+      />
       <aside aria-label="About the page and the batch" class="sticky top-40 max-h-[calc(100vh-10.5rem)] space-y-6 overflow-y-auto pr-1">
         <MarginNote :page="choice.current.value" />
         <PageLedger :batch="batch" @expect="expecting = true" />
-        <p class="small text-faded"><kbd>←</kbd> <kbd>→</kbd> <kbd>↑</kbd> <kbd>↓</kbd> move the caret, with <kbd>Shift</kbd> they choose; <kbd>Space</kbd> shows the page large, <kbd>D</kbd> goes to the next doubtful one</p>
+        <p class="small text-faded">
+          <kbd>←</kbd> <kbd>→</kbd> <kbd>↑</kbd> <kbd>↓</kbd> move the caret, with <kbd>Shift</kbd> they choose; <kbd>Space</kbd> shows the
+          page large, <kbd>D</kbd> goes to the next doubtful one
+        </p>
       </aside>
     </div>
     <PageCloseUp :page="closeUp" :pages="batch.pages" @close="closeUp = null" />
-    <ScanAgain :page="again" @close="again = null" @begun="again = null; refresh()" />
+    <ScanAgain
+      :page="again"
+      @close="again = null"
+      @begun="
+        () => {
+          again = null
+          refresh()
+        }
+      "
+    />
     <ExpectedForm :batch="batch" :open="expecting" @close="expecting = false" @saved="expected" />
   </template>
   <p v-else-if="!trouble" class="text-faded" role="status">Fetching the batch…</p>

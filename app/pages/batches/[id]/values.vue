@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { BatchDetail } from '~~/core/model/views'
+import type { BatchDetail } from '~~/shared/views/batches'
 
 // The first document that still waits for its values.
 const id = Number(useRoute().params.id)
 const { data: batch, trouble } = useLoaded<BatchDetail>(`/api/batches/${id}`)
-watch(batch, (found) => {
+watch(batch, found => {
   const open = found?.documents.find(document => document.state === 'open' && document.filled)
   if (found) void navigateTo(open ? `/documents/${open.id}` : `/batches/${id}`, { replace: true })
 })

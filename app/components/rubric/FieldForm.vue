@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import type { RawField, RawSource } from '~/components/rules/useRubricText'
+import { asPlaceholder, kindWords } from '~/words/rubric'
+
+/** A field of a type: what it is called, what it takes, and where its value comes from. */
+const { field, groups, pointing } = defineProps<{
+  field: RawField
+  /** Parts of the barcode that a value may be. */
+  groups: readonly string[]
+  /** What is being pointed at for this field. */
+  pointing: 'label' | 'value' | 'place' | null
+}>()
+const emit = defineEmits<{ change: [Partial<RawField>]; point: ['label' | 'place' | null]; remove: [] }>()
+const sources = computed(() => field.from ?? [])
+const kinds = Object.entries(kindWords) as [NonNullable<RawField['kind']>, string][]
+const typed = (event: Event) => (event.target as HTMLInputElement).value
+const setSource = (at: number, source: RawSource) =>
+  emit('change', { from: sources.value.map((one, place) => (place === at ? source : one)) })
+const addSource = (source: RawSource) => emit('change', { from: [...sources.value, source] })
+const removeSource = (at: number) => emit('change', { from: sources.value.filter((_, place) => place !== at) })
+const later = (at: number) => {
+  const next = [...sources.value]
+  next.splice(at + 1, 0, ...next.splice(at, 1))
+  emit('change', { from: next })
+}
+const lines = (text: string) =>
+  text
+    .split('\n')
+    .map(line => line.trim())
+    .filter(Boolean)
+const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
+</script>
+
+<template>
+  <div class="space-y-4 border border-rule bg-leaf px-5 py-4">
+    <div class="grid gap-x-5 gap-y-3 sm:grid-cols-[1fr_13rem_auto]">
+      <label class="block"
+        >What it is called<input class="field mt-1" :value="field.label" @change="emit('change', { label: typed($event) })"
+      /></label>
+      <label class="block"
+        >It takes<select
+          class="field mt-1"
+          :value="field.kind ?? 'text'"
+          @change="emit('change', { kind: typed($event) as RawField['kind'] })"
+        >
+          <option v-for="[kind, words] in kinds" :key="kind" :value="kind">{{ words }}</option>
+        </select></label
+      >
+      <label class="flex items-end gap-3 pb-2.5"
+        ><input
+          type="checkbox"
+          class="size-5 accent-lapis"
+          :checked="field.required === true"
+          @change="emit('change', { required: ($event.target as HTMLInputElement).checked || undefined })"
+        />
+        needed</label
+      >
+      <label v-if="field.kind === 'choice'" class="col-span-full block"
+        >Choices, one on each line<textarea
+          class="field mt-1"
+          rows="3"
+          :value="(field.choices ?? []).join('\n')"
+          @change="emit('change', { choices: lines(typed($event)) })"
+        />
+      </label>
+      <label v-if="field.kind === 'date'" class="block"
+        >How dates are written on the paper<input
+          class="field numbers mt-1"
+          :value="field.format ?? ''"
+          placeholder="yyyy-MM-dd"
+          @change="emit('change', { format: typed($event).trim() || undefined })"
+      /></label>
+      <template v-if="field.kind === 'number'">
+        <label class="block"
+          >At least<input
+            class="field numbers mt-1"
+            type="number"
+            step="any"
+            :value="field.min"
+            @change="emit('change', { min: number(typed($event)) })"
+        /></label>
+        <label class="block"
+          >At most<input
+            class="field numbers mt-1"
+            type="number"
+            step="any"
+            :value="field.max"
+            @change="emit('change', { max: number(typed($event)) })"
+        /></label>
+      </template>
+      <label v-if="(field.kind ?? 'text') === 'text'" class="col-span-full block"
+        >A pattern that every value fits, if there is one<input
+          class="field numbers mt-1"
+          spellcheck="false"
+          :value="field.pattern ?? ''"
+          placeholder="any text"
+          @change="emit('change', { pattern: typed($event) || undefined })"
+      /></label>
+    </div>
+    <section>
+      <h4 class="text-lg">Where its value comes from</h4>
+      <p v-if="!sources.length" class="text-faded">A person types it. Or show the machine where it stands:</p>
+      <ol>
+        <SourceSentence
+          v-for="(source, at) in sources"
+          :key="at"
+          :source="source"
+          :number="at + 1"
+          :groups="groups"
+          :last="at === sources.length - 1"
+          @change="setSource(at, $event)"
+          @remove="removeSource(at)"
+          @later="later(at)"
+        />
+      </ol>
+      <p class="mt-3 flex flex-wrap gap-2">
+        <button
+          type="button"
+          :class="pointing === 'label' || pointing === 'value' ? 'act min-h-9!' : 'act-quiet min-h-9!'"
+          @click="emit('point', pointing ? null : 'label')"
+        >
+          Point at its label and value
+        </button>
+        <button
+          type="button"
+          :class="pointing === 'place' ? 'act min-h-9!' : 'act-quiet min-h-9!'"
+          @click="emit('point', pointing === 'place' ? null : 'place')"
+        >
+          Point at its place
+        </button>
+        <button v-if="groups.length" type="button" class="act-quiet min-h-9!" @click="addSource({ barcode: groups[0]! })">
+          From the barcode
+        </button>
+        <button type="button" class="act-quiet min-h-9!" @click="addSource({ value: '' })">Always the same</button>
+      </p>
+    </section>
+    <p class="flex items-baseline border-t border-rule pt-3">
+      <span class="small text-faded"
+        >In names and files it is <span class="numbers">{{ asPlaceholder(field.id) }}</span></span
+      >
+      <button type="button" class="link ml-auto" @click="emit('remove')">Remove this field</button>
+    </p>
+  </div>
+</template>

@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { formats, formatFacts, type FormatName } from '~~/core/model/fileFormats'
+import { readRubric } from '~~/core/model/readRubric'
+import { typeOf } from '~~/core/model/rubric'
+import { fillFields } from '~~/core/fields/fill'
+import { renderName, templateFault } from '~~/core/name/template'
+import type { BatchRow } from '~~/shared/views/batches'
+import { useRubricText } from '~/components/rules/useRubricText'
+import { asPlaceholder } from '~/words/rubric'
+import { usePart } from './usePart'
+import { useSample } from './useSample'
+
+/** How pages are read, and which files a document becomes, with the names that the sample's documents would get. */
+const text = defineModel<string>({ required: true })
+defineProps<{ batches: readonly BatchRow[] }>()
+const sample = defineModel<number | null>('sample', { required: true })
+const { rubric, change } = useRubricText(text)
+const ocr = usePart(
+  rubric,
+  change,
+  one => one.read,
+  (one, part) => (one.read = part),
+)('ocr', true)
+const languages = computed({
+  get: () => (rubric.value?.read?.languages ?? ['eng']).join(' '),
+  set: typed => {
+    const list = typed.split(/[\s,+]+/).filter(Boolean)
+    change(copy => (copy.read = { ...copy.read, languages: list.length ? list : ['eng'] }))
+  },
+})
+const files = computed(() => rubric.value?.files ?? [])
+const add = (format: FormatName) =>
+  change(copy => (copy.files = [...(copy.files ?? []), { format, name: files.value[0]?.name ?? '{type}/{seq:3}' }]))
+const setName = (at: number, name: string) => change(copy => (copy.files![at]!.name = name))
+const remove = (at: number) => change(copy => copy.files!.splice(at, 1))
+const faultOf = (name: string) => templateFault(name)
+const placeholders = computed(() => [
+  ...new Set([
+    'type',
+    'batch',
+    'seq',
+    'date',
+    'pages',
+    ...(rubric.value?.types ?? []).flatMap(type => (type.fields ?? []).map(field => field.id)),
+  ]),
+])
+
+const own = computed(() => (ocr.value ? (rubric.value?.read?.languages ?? ['eng']) : null))
+const { documents, trouble, unread } = useSample(sample, own)
+/** What the sample's documents would be called, as the worker would call them. */
+const named = computed(() => {
+  const read = rubric.value && readRubric(rubric.value)
+  if (!read?.ok) return null
+  const sound = read.rubric
+  return documents.value.map(document => {
+    const type = typeOf(sound, document.type)
+    const { fields } = fillFields(type, {
+      barcode: document.barcode,
+      pages: document.pages.map(page => page.words ?? []),
+      languages: sound.read.languages,
+      records: {},
+    })
+    const values = Object.fromEntries(Object.entries(fields).map(([id, field]) => [id, field.value]))
+    const context = {
+      type: type?.id ?? 'document',
+      batch: 'Batch',
+      seq: document.position,
+      pages: document.pages.length,
+      date: new Date().toISOString().slice(0, 10),
+      values: { ...document.barcode, ...values },
+    }
+    return {
+      position: document.position,
+      names: sound.files.map(file => `${renderName(file.name, context)}.${formatFacts(file.format).extension}`),
+    }
+  })
+})
+</script>
+
+<template>
+  <div v-if="rubric" class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_26rem]">
+    <div class="space-y-7">
+      <div class="sentences">
+        <p>
+          Text is
+          <WordChoice
+            v-model="ocr"
+            label="Reading"
+            :options="[
+              [true, 'read on every page that has none of its own'],
+              [false, 'not read: files cannot be searched'],
+            ]"
+          /><template v-if="ocr"
+            >, in the languages
+            <input v-model.lazy="languages" class="word numbers w-40" aria-label="Languages, as codes such as eng" /></template
+          >.
+        </p>
+      </div>
+      <section>
+        <h2 class="mb-2 text-xl">A document becomes</h2>
+        <ul>
+          <li v-for="(file, at) in files" :key="at" class="border-b border-rule py-3">
+            <p class="flex items-baseline gap-4">
+              <span class="font-serif text-xl">{{ formatFacts(file.format).label }}</span>
+              <span class="small text-faded">{{
+                formatFacts(file.format).per === 'page' ? 'one for each page' : 'one for the document'
+              }}</span>
+              <button
+                type="button"
+                class="link ml-auto min-h-9"
+                :aria-label="`Take away ${formatFacts(file.format).label}`"
+                @click="remove(at)"
+              >
+                Take away
+              </button>
+            </p>
+            <label class="mt-1 block"
+              >Its name<input
+                class="field numbers mt-1"
+                :value="file.name ?? '{type}/{seq:3}'"
+                :aria-invalid="faultOf(file.name ?? '') !== null"
+                @input="setName(at, ($event.target as HTMLInputElement).value)"
+            /></label>
+            <p v-if="file.name && faultOf(file.name)" class="small text-ochre">Expected {{ faultOf(file.name) }}.</p>
+          </li>
+        </ul>
+        <p v-if="!files.length" class="py-2 text-ochre">No file yet: nothing could be filed. Choose one below.</p>
+        <p class="mt-3 flex flex-wrap items-center gap-2">
+          <span class="text-faded">{{ files.length ? 'And' : 'A document becomes' }}</span>
+          <button v-for="format in formats" :key="format.name" type="button" class="act-quiet min-h-9!" @click="add(format.name)">
+            {{ format.label }}
+          </button>
+        </p>
+        <p class="small mt-3 text-faded">
+          In a name: <span v-for="one in placeholders" :key="one" class="numbers mr-2">{{ asPlaceholder(one) }}</span> A / makes a folder;
+          {seq:3} counts with three digits.
+        </p>
+      </section>
+    </div>
+    <aside>
+      <SampleBatch v-model="sample" :batches="batches" />
+      <TroubleBand :words="trouble" />
+      <p v-if="unread" class="mt-2 text-faded" role="status">Reading first pages that were not read yet: {{ unread }} to go…</p>
+      <p v-if="!named" class="mt-3 text-ochre">The rubric is not sound yet; <em>The whole text</em> says where.</p>
+      <template v-else-if="named.length">
+        <h3 class="mt-4 mb-1 text-lg">The sample’s documents would be</h3>
+        <ol>
+          <li v-for="document in named" :key="document.position" class="flex gap-3 border-b border-rule py-1.5">
+            <span class="numbers w-6 shrink-0 text-right text-faded">{{ document.position }}</span>
+            <span class="min-w-0"
+              ><span v-for="one in document.names" :key="one" class="numbers block break-words">{{ one }}</span></span
+            >
+          </li>
+        </ol>
+      </template>
+    </aside>
+  </div>
+</template>

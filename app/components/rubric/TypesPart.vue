@@ -1,0 +1,275 @@
+<script setup lang="ts">
+import { ArrowDown, ArrowUp } from '@lucide/vue'
+import { fillFields } from '~~/core/fields/fill'
+import { shownValue } from '~~/core/fields/fieldValue'
+import type { Word } from '~~/core/model/evidence'
+import { idFor } from '~~/core/name/identity'
+import { DocumentType, groupNames } from '~~/core/model/rubric'
+import { patternFault } from '~~/core/pattern/pattern'
+import type { BatchRow } from '~~/shared/views/batches'
+import { useRubricText, type RawField, type RawSource, type RawType } from '~/components/rules/useRubricText'
+import { asPlaceholder, kindWords } from '~/words/rubric'
+import { atPlace, besideLabel, textOf } from './pointed'
+import { useSample } from './useSample'
+
+/** Types of documents and their fields: made by pointing at a page of the sample, and tried on all of it at once. */
+const text = defineModel<string>({ required: true })
+defineProps<{ batches: readonly BatchRow[] }>()
+const sample = defineModel<number | null>('sample', { required: true })
+const { rubric, types, rules, change } = useRubricText(text)
+
+const at = ref(0)
+const type = computed<RawType | null>(() => types.value[at.value] ?? types.value[0] ?? null)
+const changeType = (by: (type: RawType) => void) => change(copy => copy.types?.[at.value] && by(copy.types[at.value]!))
+const addType = () => {
+  const label = `Type ${types.value.length + 1}`
+  const taken = types.value.map(one => one.id)
+  change(copy => (copy.types = [...(copy.types ?? []), { id: idFor(label, taken), label, fields: [] }]))
+  at.value = types.value.length - 1
+}
+const removeType = () => {
+  const gone = type.value?.id
+  change(copy => {
+    copy.types = copy.types?.filter(one => one.id !== gone)
+    if (copy.defaultType === gone) delete copy.defaultType
+    for (const rule of copy.split?.rules ?? []) if (rule.type === gone) delete rule.type
+  })
+  at.value = 0
+}
+const fields = computed<readonly RawField[]>(() => type.value?.fields ?? [])
+const open = ref<string | null>(null)
+const field = computed(() => fields.value.find(one => one.id === open.value) ?? null)
+/** A field that has no name of its own yet gets its id from the first that it is given, wherever that is asked for. */
+const unnamed = /^field-\d+$/
+function changeField(id: string, to: Partial<RawField>) {
+  const named = to.label !== undefined && unnamed.test(id) && !/^Field \d+$/.test(to.label)
+  const next = named
+    ? idFor(
+        to.label!,
+        fields.value.map(one => one.id),
+      )
+    : id
+  change(copy => {
+    const own = copy.types?.[at.value]?.fields?.find(one => one.id === id)
+    if (!own) return
+    Object.assign(own, to, { id: next })
+    const renamed = (template: string) => template.replaceAll(asPlaceholder(id), asPlaceholder(next))
+    for (const file of copy.files ?? []) if (file.name !== undefined) file.name = renamed(file.name)
+    for (const send of copy.send ?? []) if (send.folder !== undefined) send.folder = renamed(send.folder)
+  })
+  if (open.value === id) open.value = next
+}
+const addField = () => {
+  const label = `Field ${fields.value.length + 1}`
+  const id = idFor(
+    label,
+    fields.value.map(one => one.id),
+  )
+  changeType(one => (one.fields = [...(one.fields ?? []), { id, label }]))
+  open.value = id
+}
+const removeField = (id: string) => {
+  changeType(one => (one.fields = one.fields?.filter(other => other.id !== id)))
+  open.value = null
+}
+const moveField = (place: number, by: -1 | 1) => changeType(one => one.fields!.splice(place + by, 0, ...one.fields!.splice(place, 1)))
+/** Named parts of the barcode rules, and the whole. */
+const groups = computed(() => {
+  const barcodes = rules.value.filter(rule => rule.rule === 'barcode')
+  if (!barcodes.length) return []
+  return [...new Set(['value', ...barcodes.flatMap(rule => (rule.value && !patternFault(rule.value) ? groupNames(rule.value) : []))])]
+})
+
+const languages = computed(() => rubric.value?.read?.languages ?? ['eng'])
+const { documents, pages, trouble, loading, unread } = useSample(sample, languages)
+const pageAt = ref(0)
+const page = computed(() => pages.value[Math.min(pageAt.value, pages.value.length - 1)] ?? null)
+watch(sample, () => (pageAt.value = 0))
+
+const pointing = ref<'label' | 'value' | 'place' | null>(null)
+const label = shallowRef<Word[]>([])
+watch(at, () => (open.value = null))
+watch(open, () => (pointing.value = null))
+const asks = computed(() =>
+  pointing.value === null
+    ? null
+    : pointing.value === 'label'
+      ? 'Press the label, the words beside the value'
+      : pointing.value === 'value'
+        ? `Now press the value that belongs to “${textOf(label.value)}”`
+        : 'Press the value',
+)
+function press(words: Word[]) {
+  const one = field.value
+  if (!one) return
+  if (pointing.value === 'label') {
+    label.value = words
+    pointing.value = 'value'
+    return
+  }
+  const source: RawSource = pointing.value === 'value' ? besideLabel(label.value, words) : atPlace(words)
+  const named = label.value.length && /^Field \d+$/.test(one.label) ? textOf(label.value).replace(/[:.\s]+$/, '') : one.label
+  changeField(one.id, { from: [...(one.from ?? []), source], label: named })
+  pointing.value = null
+  label.value = []
+}
+
+/** What each document of the sample has in each field, as the worker would fill it. */
+const found = computed(() => {
+  const own = DocumentType.safeParse(type.value)
+  if (!own.success) return null
+  return documents.value
+    .filter(document => types.value.length === 1 || document.type === null || document.type === own.data.id)
+    .map(document => ({
+      position: document.position,
+      first: document.pages[0]?.position ?? null,
+      fields: fillFields(own.data, {
+        barcode: document.barcode,
+        pages: document.pages.map(one => one.words ?? []),
+        languages: languages.value,
+        records: {},
+      }).fields,
+    }))
+})
+const said = (one: RawField, value: string) => shownValue({ ...one, kind: one.kind ?? 'text' } as Parameters<typeof shownValue>[0], value)
+const show = (position: number | null) =>
+  (pageAt.value = Math.max(
+    0,
+    pages.value.findIndex(one => one.position === position),
+  ))
+const foundWords = (one: RawField) => {
+  if (!found.value) return ''
+  const count = found.value.filter(document => document.fields[one.id]).length
+  return found.value.length ? `found on ${count} of ${found.value.length}` : ''
+}
+</script>
+
+<template>
+  <div v-if="rubric" class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_28rem]">
+    <div>
+      <div class="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Types of documents">
+        <button
+          v-for="(one, place) in types"
+          :key="one.id"
+          type="button"
+          :class="place === at ? 'act min-h-9!' : 'act-quiet min-h-9!'"
+          :aria-pressed="place === at"
+          @click="at = place"
+        >
+          {{ one.label }}
+        </button>
+        <button type="button" class="link min-h-9" @click="addType">Another type</button>
+      </div>
+      <template v-if="type">
+        <div class="mb-5 flex flex-wrap items-end gap-5">
+          <label class="block grow"
+            >What people call this type<input
+              class="field mt-1"
+              :value="type.label"
+              @change="changeType(one => (one.label = ($event.target as HTMLInputElement).value))"
+          /></label>
+          <label class="flex min-h-11 items-center gap-3"
+            ><input
+              type="radio"
+              name="default-type"
+              class="size-5 accent-lapis"
+              :checked="(rubric.defaultType ?? types[0]?.id) === type.id"
+              @change="change(copy => (copy.defaultType = type!.id))"
+            />
+            the usual type</label
+          >
+          <button type="button" class="link min-h-11" @click="removeType">Remove this type</button>
+        </div>
+        <ol class="border-t border-rule">
+          <li v-for="(one, place) in fields" :key="one.id" class="border-b border-rule">
+            <div class="flex items-center gap-3 py-2">
+              <button
+                type="button"
+                class="min-w-0 flex-1 text-left"
+                :aria-expanded="open === one.id"
+                @click="open = open === one.id ? null : one.id"
+              >
+                <span class="font-serif text-xl">{{ one.label }}</span>{{ ' ' }}
+                <span class="ml-3 text-faded">{{ kindWords[one.kind ?? 'text'] }}{{ one.required ? ', needed' : '' }}</span>
+              </button>
+              <span class="small whitespace-nowrap text-faded">{{ foundWords(one) }}</span>
+              <button
+                type="button"
+                class="grid size-8 place-items-center text-lapis disabled:text-rule"
+                :disabled="place === 0"
+                :aria-label="`${one.label} earlier`"
+                @click="moveField(place, -1)"
+              >
+                <ArrowUp :size="17" />
+              </button>
+              <button
+                type="button"
+                class="grid size-8 place-items-center text-lapis disabled:text-rule"
+                :disabled="place === fields.length - 1"
+                :aria-label="`${one.label} later`"
+                @click="moveField(place, 1)"
+              >
+                <ArrowDown :size="17" />
+              </button>
+            </div>
+            <FieldForm
+              v-if="open === one.id"
+              class="mb-3"
+              :field="one"
+              :groups="groups"
+              :pointing="pointing"
+              @change="changeField(one.id, $event)"
+              @point="
+                what => {
+                  pointing = what
+                  label = []
+                }
+              "
+              @remove="removeField(one.id)"
+            />
+          </li>
+        </ol>
+        <p class="mt-3"><button type="button" class="act-quiet" @click="addField">Another field</button></p>
+      </template>
+      <p v-else class="py-3 font-serif text-xl text-faded">No type yet: documents have no index values.</p>
+    </div>
+    <aside class="lg:sticky lg:top-4 lg:max-h-[calc(100vh-2rem)] lg:overflow-y-auto" tabindex="0" aria-label="The sample">
+      <SampleBatch v-model="sample" :batches="batches" />
+      <TroubleBand :words="trouble" />
+      <p v-if="loading || unread" class="mt-2 text-faded" role="status">
+        {{ loading ? 'Fetching its words…' : `Reading first pages that were not read yet: ${unread} to go…` }}
+      </p>
+      <p v-if="!batches.length" class="small mt-2 text-faded">Scan a batch of this paper once, and its pages stand here to point at.</p>
+      <template v-if="page">
+        <p class="mt-3 flex items-center gap-2 text-sm">
+          <button type="button" class="act-quiet min-h-9!" :disabled="pageAt <= 0" @click="pageAt--">Previous</button
+          ><span class="numbers">page {{ page.position }}</span
+          ><button type="button" class="act-quiet min-h-9!" :disabled="pageAt >= pages.length - 1" @click="pageAt++">Next</button>
+        </p>
+        <p v-if="asks" class="mt-2 border-l-4 border-lapis bg-lapis-wash px-3 py-1.5" role="status">
+          {{ asks
+          }}<span v-if="!page.words?.length" class="block text-ochre">{{
+            page.words ? 'This page has no words.' : 'This page was not read yet.'
+          }}</span>
+        </p>
+        <PointAtPage class="mt-2" :page="page" :asks="asks" :marked="[label]" @press="press" />
+        <section v-if="field && found" class="mt-4">
+          <h3 class="mb-1 text-lg">{{ field.label }}, in the sample</h3>
+          <ul>
+            <li v-for="one in found" :key="one.position" class="border-b border-rule">
+              <button type="button" class="flex w-full gap-3 py-1 text-left" @click="show(one.first)">
+                <span class="numbers w-6 shrink-0 text-right text-faded">{{ one.position }}</span>
+                <span v-if="one.fields[field.id]" class="min-w-0 truncate">{{ said(field, one.fields[field.id]!.value) }}</span>
+                <span v-else class="text-ochre">nothing</span>
+                <span v-if="one.fields[field.id] && one.fields[field.id]!.confidence < 0.8" class="small ml-auto text-ochre"
+                  >{{ Math.round(one.fields[field.id]!.confidence * 100) }} % sure</span
+                >
+              </button>
+            </li>
+          </ul>
+        </section>
+        <p v-else-if="field" class="mt-3 text-ochre">This type is not sound yet.</p>
+      </template>
+    </aside>
+  </div>
+</template>

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { idFor } from '~~/core/name/identity'
+import type { ConnectorView, DestinationView } from '~~/shared/views/setUp'
+
+/** A destination by the options of its connector; a new one where none is given. */
+const { connector, destination = null } = defineProps<{ connector: ConnectorView; destination?: DestinationView | null }>()
+const emit = defineEmits<{ saved: [id: string]; leave: [] }>()
+const { running, trouble, faults, run } = useAction()
+const asked = reactive<{ name: string; options: Record<string, unknown> }>({
+  name: destination?.name ?? '',
+  options: { ...destination?.options },
+})
+const kept = (key: string) => destination?.secretsKept.includes(key) ?? false
+const save = () =>
+  run(async () => {
+    // What was left empty is not sent: a secret that is kept stays, all else is as usual.
+    const options = Object.fromEntries(Object.entries(asked.options).filter(([, value]) => value !== '' && value !== undefined))
+    if (destination) {
+      await ask(`/api/destinations/${destination.id}`, { method: 'PUT', body: { name: asked.name, options } })
+      emit('saved', destination.id)
+    } else {
+      const id = idFor(asked.name, [], 'records')
+      await ask('/api/destinations', { method: 'POST', body: { id, name: asked.name, connector: connector.name, options } })
+      emit('saved', id)
+    }
+  })
+</script>
+
+<template>
+  <form class="space-y-5" @submit.prevent="save">
+    <label class="block">What people call it<input v-model="asked.name" class="field mt-1" maxlength="120" required /></label>
+    <div class="grid items-start gap-x-6 gap-y-5 sm:grid-cols-2">
+      <OptionField
+        v-for="option in connector.options"
+        :key="option.key"
+        v-model="asked.options[option.key]"
+        :class="{ 'sm:col-span-2': option.schema.type === 'object' }"
+        :label="option.label"
+        :about="option.is"
+        :schema="option.schema"
+        :secret="option.secret"
+        :kept="kept(option.key)"
+        :required="option.required"
+        :path="`options.${option.key}`"
+        :faults="faults"
+      />
+    </div>
+    <TroubleBand :words="Object.keys(faults).length ? 'Some of it cannot be used; what is wrong stands at each field.' : trouble" />
+    <p class="flex gap-3">
+      <button class="act" :disabled="running">{{ running ? 'Saving…' : 'Save' }}</button>
+      <button type="button" class="act-quiet" @click="emit('leave')">Leave it</button>
+    </p>
+  </form>
+</template>
