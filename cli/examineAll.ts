@@ -30,7 +30,16 @@ async function listSides(files: readonly string[], rubric: Rubric, examiners: Ex
       sides.push({
         page: sides.length + 1,
         ...sheetAndSide(scanned, both),
-        source, sourcePage, trouble, half, evidence: null, words: null, answer: null, files: null, mono: false, bornDigital: false,
+        source,
+        sourcePage,
+        trouble,
+        half,
+        evidence: null,
+        words: null,
+        answer: null,
+        files: null,
+        mono: false,
+        bornDigital: false,
       })
     }
     scanned++
@@ -46,26 +55,47 @@ async function listSides(files: readonly string[], rubric: Rubric, examiners: Ex
 }
 
 /** The other side of a sheet, for what may show through. */
-function behindOf({ page, sheet, side, half }: Side, sides: readonly Side[]): { file: string, page: number } | null {
+function behindOf({ page, sheet, side, half }: Side, sides: readonly Side[]): { file: string; page: number } | null {
   const other = side === 'back' ? sides[page - 2] : undefined
   if (half || !other || other.half || other.sheet !== sheet || other.side === side || other.sourcePage === null) return null
   return { file: other.source, page: other.sourcePage }
 }
 
 /** Examines every page of the files, in processes of their own. */
-export async function examineAll(files: readonly string[], rubric: Rubric, work: string, jobs: number, progress: Progress): Promise<Side[]> {
+export async function examineAll(
+  files: readonly string[],
+  rubric: Rubric,
+  work: string,
+  jobs: number,
+  progress: Progress,
+): Promise<Side[]> {
   const examiners = new Examiners(jobs)
   let done = 0
   try {
     const sides = await listSides(files, rubric, examiners)
-    await inParallel(sides, jobs, async (side) => {
+    await inParallel(sides, jobs, async side => {
       if (side.sourcePage !== null) {
         const folder = join(work, String(side.page))
         await mkdir(folder)
-        const reply = await examiners.examine({ file: side.source, page: side.sourcePage, side: side.side, half: side.half, behind: behindOf(side, sides), rubric, folder })
+        const reply = await examiners.examine({
+          file: side.source,
+          page: side.sourcePage,
+          side: side.side,
+          half: side.half,
+          behind: behindOf(side, sides),
+          rubric,
+          folder,
+        })
         if (reply.outcome === 'failed') throw new Error(`Examining ${side.source}, page ${side.sourcePage}, failed: ${reply.error}`)
         if (reply.outcome === 'unreadable') side.trouble = reply.why
-        else Object.assign(side, { evidence: reply.evidence, files: reply.files, mono: reply.mono, words: reply.words, bornDigital: reply.bornDigital })
+        else
+          Object.assign(side, {
+            evidence: reply.evidence,
+            files: reply.files,
+            mono: reply.mono,
+            words: reply.words,
+            bornDigital: reply.bornDigital,
+          })
       }
       progress.step('Examining', ++done, sides.length)
     })

@@ -6,13 +6,16 @@ const natural = new Intl.Collator('en', { numeric: true })
 /** The files meant by inputs in the order given; a folder stands for its files in natural order, subfolders too. */
 export async function inputFiles(inputs: readonly string[]): Promise<string[]> {
   const files: string[] = []
-  for (const input of inputs) files.push(...await expand(input))
+  for (const input of inputs) files.push(...(await expand(input)))
   return files
 }
 
 async function expand(path: string): Promise<string[]> {
   // What cannot be looked at stays in the list: it becomes an unreadable entry in the ledger.
-  const isFolder = await stat(path).then(found => found.isDirectory(), () => false)
+  const isFolder = await stat(path).then(
+    found => found.isDirectory(),
+    () => false,
+  )
   if (!isFolder) return [path]
   const entries = (await readdir(path)).filter(name => !name.startsWith('.')).sort(natural.compare)
   const inside = await Promise.all(entries.map(name => expand(join(path, name))))

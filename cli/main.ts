@@ -40,7 +40,8 @@ function diskWords(error: unknown): string | null {
   const { code, path } = error as NodeJS.ErrnoException
   const where = path ? ` with ${path}` : ''
   if (code === 'ENOSPC' || code === 'EDQUOT') return `The disk${where} is full. Make room, then run this again; what was made so far stays.`
-  if (code === 'EACCES' || code === 'EROFS' || code === 'EPERM') return `${path ?? 'A folder'} cannot be written. Choose another --out, or have it opened for you.`
+  if (code === 'EACCES' || code === 'EROFS' || code === 'EPERM')
+    return `${path ?? 'A folder'} cannot be written. Choose another --out, or have it opened for you.`
   return null
 }
 
@@ -50,13 +51,17 @@ async function dispatch([command, ...rest]: string[]): Promise<number> {
     return command === undefined ? 2 : 0
   }
   switch (command) {
-    case 'run': return run(runOptions(rest))
-    case 'check': return check(onlyArgument(rest))
-    case 'token': return token(rest)
+    case 'run':
+      return run(runOptions(rest))
+    case 'check':
+      return check(onlyArgument(rest))
+    case 'token':
+      return token(rest)
     case 'schema':
       if (rest.length) throw new UsageError(`schema takes no arguments; found "${rest[0]}".`)
       return printSchema()
-    default: throw new UsageError(`Unknown command "${command}".\n${usage}`)
+    default:
+      throw new UsageError(`Unknown command "${command}".\n${usage}`)
   }
 }
 
@@ -73,7 +78,8 @@ function runOptions(args: string[]) {
   if (!out) throw new UsageError('run needs --out DIR.')
   if (positionals.length === 0) throw new UsageError('run needs at least one INPUT: a PDF, TIFF, JPEG or PNG file, or a folder.')
   const jobs = values.jobs === undefined ? availableParallelism() : Number(values.jobs)
-  if (!Number.isInteger(jobs) || jobs < 1 || jobs > 64) throw new UsageError(`--jobs: found "${values.jobs}", expected a whole number from 1 to 64.`)
+  if (!Number.isInteger(jobs) || jobs < 1 || jobs > 64)
+    throw new UsageError(`--jobs: found "${values.jobs}", expected a whole number from 1 to 64.`)
   return { rubricFile: rubric, out, jobs, json: values.json ?? false, inputs: positionals }
 }
 

@@ -5,7 +5,7 @@ export class Progress {
   step(what: string, done: number, of: number): void {
     if (!this.shown) return
     const width = 30
-    const filled = of === 0 ? width : Math.round(width * done / of)
+    const filled = of === 0 ? width : Math.round((width * done) / of)
     process.stderr.write(`\r\x1b[K${what} ${'█'.repeat(filled)}${'░'.repeat(width - filled)} ${done} of ${of}`)
   }
 

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fillFields } from '../core/fields/fill'
+import { readsDocuments, recognisedType } from '../core/fields/recognise'
 import { makeLedger } from '../core/ledger/ledger'
 import { Code } from '../core/model/evidence'
 import type { Ledger, LedgerDocument } from '../core/model/ledger'
@@ -21,7 +22,13 @@ import { Progress } from './progress'
 import { loadRubric } from './rubricFile'
 import { examineAll, type Side } from './examineAll'
 
-export interface RunOptions { rubricFile: string, out: string, jobs: number, json: boolean, inputs: string[] }
+export interface RunOptions {
+  rubricFile: string
+  out: string
+  jobs: number
+  json: boolean
+  inputs: string[]
+}
 
 /** The whole pipeline without a server or database. */
 export async function run(options: RunOptions): Promise<number> {
@@ -32,23 +39,44 @@ export async function run(options: RunOptions): Promise<number> {
   const progress = new Progress()
   try {
     const sides = await examineAll(await inputFiles(options.inputs), rubric, work, options.jobs, progress)
-    if (readsBeforeSplitting(rubric)) await readAll(sides.filter(side => side.evidence && !side.evidence.blank), rubric, options.jobs, progress)
+    if (readsBeforeSplitting(rubric))
+      await readAll(
+        sides.filter(side => side.evidence && !side.evidence.blank),
+        rubric,
+        options.jobs,
+        progress,
+      )
     const outcome = splitPages(sides, rubric)
     const byPage = new Map(sides.map(side => [side.page, side]))
     const inDocuments = outcome.documents.flatMap(document => document.pages.map(page => byPage.get(page)!))
-    if (rubric.read.ocr) await readAll(inDocuments, rubric, options.jobs, progress)
+    if (readsDocuments(rubric)) await readAll(inDocuments, rubric, options.jobs, progress)
     const documents = await makeAll(outcome.documents, byPage, rubric, options, progress)
     const fates = new Map(outcome.pages.map(page => [page.page, page]))
-    const ledger = makeLedger(rubric.name, sides.map((side) => {
-      const { fate, why, document } = fates.get(side.page)!
-      const { evidence } = side
-      return {
-        page: side.page, source: side.source, sourcePage: side.sourcePage, sheet: side.sheet, side: side.side, ...(side.half ? { half: side.half } : {}),
-        widthPx: evidence?.widthPx ?? null, heightPx: evidence?.heightPx ?? null, dpi: evidence?.dpi ?? null,
-        ink: evidence?.ink ?? null, skewDeg: evidence?.skewDeg ?? null, barcodes: (evidence?.codes ?? []).map(code => Code.parse(code)),
-        fate, why, document,
-      }
-    }), documents)
+    const ledger = makeLedger(
+      rubric.name,
+      sides.map(side => {
+        const { fate, why, document } = fates.get(side.page)!
+        const { evidence } = side
+        return {
+          page: side.page,
+          source: side.source,
+          sourcePage: side.sourcePage,
+          sheet: side.sheet,
+          side: side.side,
+          ...(side.half ? { half: side.half } : {}),
+          widthPx: evidence?.widthPx ?? null,
+          heightPx: evidence?.heightPx ?? null,
+          dpi: evidence?.dpi ?? null,
+          ink: evidence?.ink ?? null,
+          skewDeg: evidence?.skewDeg ?? null,
+          barcodes: (evidence?.codes ?? []).map(code => Code.parse(code)),
+          fate,
+          why,
+          document,
+        }
+      }),
+      documents,
+    )
     await writeFile(join(options.out, 'ledger.json'), `${JSON.stringify(ledger, null, 2)}\n`)
     progress.clear()
     report(ledger, options)
@@ -59,11 +87,14 @@ export async function run(options: RunOptions): Promise<number> {
 }
 
 async function checkLanguages(rubric: Rubric): Promise<void> {
-  if (!rubric.read.ocr && !readsBeforeSplitting(rubric)) return
+  if (!readsDocuments(rubric) && !readsBeforeSplitting(rubric)) return
   const known = await readableLanguages()
   rubric.read.languages.forEach((language, at) => {
     if (!known.includes(language)) {
-      throw new UsageError(`read.languages[${at}]: found "${language}", expected one of ${known.map(one => `"${one}"`).join(', ')}; or install Debian's package tesseract-ocr-${language.replaceAll('_', '-')}`)
+      throw new UsageError(
+        `read.languages[${at}]: found "${language}", expected one of ${known.map(one => `"${one}"`).join(', ')}; or install ` +
+          `Debian's package tesseract-ocr-${language.replaceAll('_', '-')}`,
+      )
     }
   })
 }
@@ -76,38 +107,73 @@ async function prepareOut(out: string): Promise<void> {
 
 /** Gives these sides their words, where they have none yet. */
 async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, progress: Progress): Promise<void> {
-  const unread = sides.flatMap(side => side.words === null && side.files && side.evidence ? [{ side, file: side.files.page, dpi: side.evidence.dpi }] : [])
+  const unread = sides.flatMap(side =>
+    side.words === null && side.files && side.evidence ? [{ side, file: side.files.page, dpi: side.evidence.dpi }] : [],
+  )
   let done = 0
   // Small enough groups that every job has work until the end.
   const most = Math.max(1, Math.min(pagesAtOnce, Math.floor(unread.length / jobs / 2)))
-  await inParallel(inGroups(unread, most, page => page.dpi), jobs, async (pages) => {
-    const read = await readPages(pages.map(page => page.file), pages[0]!.dpi, rubric.read.languages)
-    pages.forEach(({ side }, at) => (side.words = read[at]!))
-    progress.step('Reading', done += pages.length, unread.length)
-  })
+  await inParallel(
+    inGroups(unread, most, page => page.dpi),
+    jobs,
+    async pages => {
+      const read = await readPages(
+        pages.map(page => page.file),
+        pages[0]!.dpi,
+        rubric.read.languages,
+      )
+      pages.forEach(({ side }, at) => (side.words = read[at]!))
+      progress.step('Reading', (done += pages.length), unread.length)
+    },
+  )
 }
 
-async function makeAll(documents: readonly SplitDocument[], sides: ReadonlyMap<number, Side>, rubric: Rubric, options: RunOptions, progress: Progress): Promise<LedgerDocument[]> {
+async function makeAll(
+  documents: readonly SplitDocument[],
+  sides: ReadonlyMap<number, Side>,
+  rubric: Rubric,
+  options: RunOptions,
+  progress: Progress,
+): Promise<LedgerDocument[]> {
   const made: LedgerDocument[] = []
   const names = new Set<string>()
   const created = new Date()
+  const { timeZone } = Intl.DateTimeFormat().resolvedOptions()
   for (const document of documents) {
     progress.step('Making files', made.length, documents.length)
     const read = document.pages.map(page => sides.get(page)!.words ?? [])
-    const { fields, missing } = fillFields(typeOf(rubric, document.type), { barcode: document.barcode, pages: read, records: {} })
+    const type = typeOf(rubric, document.typeSaid ? document.type : recognisedType(rubric, read))
+    const { fields, missing } = fillFields(type, { barcode: document.barcode, pages: read, languages: rubric.read.languages, records: {} })
     const pages = document.pages.map((page, at) => {
       const { evidence, files, mono, sheet, bornDigital, source, sourcePage } = sides.get(page)!
       if (!evidence || !files) throw new Error(`Page ${page} is in document ${document.document} but was never examined.`)
-      return { file: files.page, mono, widthPx: evidence.widthPx, heightPx: evidence.heightPx, dpi: evidence.dpi, words: read[at]!, sheet, ...(bornDigital && sourcePage ? { born: { file: source, page: sourcePage } } : {}) }
+      return {
+        file: files.page,
+        mono,
+        widthPx: evidence.widthPx,
+        heightPx: evidence.heightPx,
+        dpi: evidence.dpi,
+        words: read[at]!,
+        sheet,
+        ...(bornDigital && sourcePage ? { born: { file: source, page: sourcePage } } : {}),
+      }
     })
     const toMake = documentToMake({
-      rubric, batch: rubric.name, document: document.document, type: document.type,
-      fields, barcode: document.barcode, created, pages,
+      timeZone,
+      rubric,
+      batch: rubric.name,
+      document: document.document,
+      type: type?.id ?? null,
+      fields,
+      barcode: document.barcode,
+      created,
+      pages,
     })
     const files = await makeFiles(rubric.files, toMake, options.out, {
-      has: name => names.has(name) || name === 'ledger.json' || existsSync(join(options.out, name)), add: name => names.add(name),
+      has: name => names.has(name) || name === 'ledger.json' || existsSync(join(options.out, name)),
+      add: name => names.add(name),
     })
-    made.push({ document: document.document, type: document.type, pages: document.pages, fields, missing, files })
+    made.push({ document: document.document, type: type?.id ?? null, pages: document.pages, fields, missing, files })
   }
   return made
 }
@@ -121,8 +187,13 @@ function report(ledger: Ledger, options: RunOptions): void {
     return
   }
   const { scanned, kept, blank, separator, unreadable, held } = ledger.totals
-  console.log(`${scanned} sides: ${kept} kept, ${blank} blank, ${separator} separators, ${unreadable} unreadable, ${held} waiting for a person.`)
-  console.log(`${ledger.documents.length} documents, ${ledger.documents.flatMap(document => document.files).length} files in ${options.out}; the account is in ${join(options.out, 'ledger.json')}.`)
+  console.log(
+    `${scanned} sides: ${kept} kept, ${blank} blank, ${separator} separators, ${unreadable} unreadable, ${held} waiting for a person.`,
+  )
+  console.log(
+    `${ledger.documents.length} documents, ${ledger.documents.flatMap(document => document.files).length} files in ` +
+      `${options.out}; the account is in ${join(options.out, 'ledger.json')}.`,
+  )
   for (const page of ledger.pages) {
     if (page.fate === 'unreadable' || page.fate === 'held') {
       console.log(`  ${printable(page.source)}${page.sourcePage === null ? '' : `, page ${page.sourcePage}`}: ${page.why}`)

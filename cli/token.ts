@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { z } from 'zod'
-import { scopes } from '../core/model/views'
+import { scopes } from '../shared/views/people'
 import { openDatabase, type Sql } from '../store/database'
 import { personByName } from '../store/people/people'
 import { addToken, endToken, listTokens } from '../store/people/tokens'
@@ -25,7 +25,7 @@ export async function token(args: string[]): Promise<number> {
   }
 }
 
-async function add(sql: Sql, { for: name, name: what, scopes: given }: { for?: string, name?: string, scopes?: string }): Promise<number> {
+async function add(sql: Sql, { for: name, name: what, scopes: given }: { for?: string; name?: string; scopes?: string }): Promise<number> {
   if (!name) throw new UsageError('token add needs --for PERSON: the one for whom the program acts.')
   const asked = Scopes.safeParse((given ?? '').split(',').map(scope => scope.trim()))
   if (!asked.success) throw new UsageError(`--scopes: found "${given ?? ''}", expected some of ${scopes.join(',')}.`)
@@ -36,19 +36,25 @@ async function add(sql: Sql, { for: name, name: what, scopes: given }: { for?: s
 }
 
 async function list(sql: Sql): Promise<number> {
-  for (const one of await listTokens(sql)) console.log([one.id, one.person, one.scopes.join(','), one.endedAt ? 'ended' : 'in use', one.name].join('\t'))
+  for (const one of await listTokens(sql))
+    console.log([one.id, one.person, one.scopes.join(','), one.endedAt ? 'ended' : 'in use', one.name].join('\t'))
   return 0
 }
 
 async function end(sql: Sql, id: string | undefined): Promise<number> {
-  if (!z.uuid().safeParse(id).success) throw new UsageError(`token end: found ${JSON.stringify(id ?? '')}, expected what "token list" shows first.`)
-  if (!await endToken(sql, id!)) throw new UsageError(`token end: no token ${id} is in use.`)
+  if (!z.uuid().safeParse(id).success)
+    throw new UsageError(`token end: found ${JSON.stringify(id ?? '')}, expected what "token list" shows first.`)
+  if (!(await endToken(sql, id!))) throw new UsageError(`token end: no token ${id} is in use.`)
   return 0
 }
 
 function parse(args: string[]) {
   try {
-    return parseArgs({ args, allowPositionals: true, options: { for: { type: 'string' }, name: { type: 'string' }, scopes: { type: 'string' } } })
+    return parseArgs({
+      args,
+      allowPositionals: true,
+      options: { for: { type: 'string' }, name: { type: 'string' }, scopes: { type: 'string' } },
+    })
   } catch (error) {
     throw new UsageError(`token: ${(error as Error).message}`, { cause: error })
   }
@@ -61,7 +67,9 @@ async function databaseUrl(): Promise<string> {
   if (url) return url
   const path = join(process.env.RUBRICATOR_DATA ?? '.data', 'run.json')
   const text = await readFile(path, 'utf8').catch(() => {
-    throw new UsageError(`No copy runs in ${path}. Start one, or name its data folder in RUBRICATOR_DATA or its database in RUBRICATOR_DATABASE_URL.`)
+    throw new UsageError(
+      `No copy runs in ${path}. Start one, or name its data folder in RUBRICATOR_DATA or its database in RUBRICATOR_DATABASE_URL.`,
+    )
   })
   return RunFile.parse(JSON.parse(text)).database
 }

@@ -1,11 +1,23 @@
-import { execFile } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { readdir, readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { promisify } from 'node:util'
 import { Trouble } from './trouble'
 
-const sources = ['app', 'connectors', 'core', 'devices', 'engine', 'flow', 'public', 'server', 'store', 'nuxt.config.ts', 'package-lock.json']
+const sources = [
+  'app',
+  'connectors',
+  'core',
+  'devices',
+  'engine',
+  'flow',
+  'reach',
+  'public',
+  'server',
+  'store',
+  'nuxt.config.ts',
+  'package-lock.json',
+]
 const stamp = '.output/.sources'
 
 async function digest(): Promise<string> {
@@ -13,7 +25,7 @@ async function digest(): Promise<string> {
   const visit = async (path: string): Promise<void> => {
     const entries = await readdir(path, { withFileTypes: true }).catch(() => null)
     if (entries) {
-      for (const entry of entries.sort((a, b) => a.name < b.name ? -1 : 1)) await visit(join(path, entry.name))
+      for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) await visit(join(path, entry.name))
     } else {
       hash.update(path).update(await readFile(path).catch(() => ''))
     }
@@ -22,19 +34,31 @@ async function digest(): Promise<string> {
   return hash.digest('hex')
 }
 
-/** Builds the web application where its sources changed since the last build. */
-export async function build(say: (words: string) => void): Promise<void> {
+/**
+ * Builds the web application where its sources changed since the last build.
+ * @param signal ends the build, with all its processes
+ */
+export async function build(say: (words: string) => void, signal?: AbortSignal): Promise<void> {
   const now = await digest()
-  if (await readFile(stamp, 'utf8').catch(() => '') === now) return
+  if ((await readFile(stamp, 'utf8').catch(() => '')) === now) return
   say('Building the web application (about a minute)')
-  try {
-    await promisify(execFile)(process.execPath, ['node_modules/nuxt/bin/nuxt.mjs', 'build'], {
-      env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
-      maxBuffer: 64 * 1024 * 1024,
-    })
-  } catch (error) {
-    const words = (error as { stderr?: string }).stderr?.trim().split('\n').slice(-3).join(' ') ?? String(error)
-    throw new Trouble(`The web application could not be built: ${words}`, { cause: error })
-  }
+  const { code, words } = await nuxtBuild(signal)
+  if (code !== 0) throw new Trouble(`The web application could not be built: ${words.trim().split('\n').slice(-3).join(' ')}`)
   await writeFile(stamp, now)
+}
+
+function nuxtBuild(signal?: AbortSignal): Promise<{ code: number | null; words: string }> {
+  return new Promise((resolve, reject) => {
+    // A group of its own, so that its children end with it.
+    const child = spawn(process.execPath, ['node_modules/nuxt/bin/nuxt.mjs', 'build'], {
+      detached: true,
+      stdio: ['ignore', 'ignore', 'pipe'],
+      env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' },
+    })
+    let words = ''
+    child.stderr.on('data', (chunk: Buffer) => (words = (words + chunk.toString()).slice(-4000)))
+    child.once('error', reject)
+    child.once('close', code => resolve({ code, words }))
+    signal?.addEventListener('abort', () => child.pid && process.kill(-child.pid, 'SIGKILL'))
+  })
 }

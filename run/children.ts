@@ -1,8 +1,15 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { createWriteStream, type WriteStream } from 'node:fs'
+import type { Server } from 'node:net'
 import { join } from 'node:path'
 
-export interface ChildSpec { name: string, args: string[], env: Record<string, string> }
+export interface ChildSpec {
+  name: string
+  args: string[]
+  env: Record<string, string>
+  /** The socket on which it is to listen, handed over at each start. */
+  socket?: () => Promise<Server>
+}
 
 const restartSeconds = 1
 const stopSeconds = 12
@@ -13,12 +20,19 @@ export class Child {
   private stopping = false
   private readonly log: WriteStream
 
-  constructor(private readonly spec: ChildSpec, data: string) {
+  constructor(
+    private readonly spec: ChildSpec,
+    data: string,
+  ) {
     this.log = createWriteStream(join(data, `${spec.name}.log`), { flags: 'a' })
   }
 
   /** Starts it and waits for its word that it is ready. @throws {Error} where it ends before that */
-  start(): Promise<Record<string, unknown>> {
+  async start(): Promise<Record<string, unknown>> {
+    return this.spawn(await this.spec.socket?.())
+  }
+
+  private spawn(socket: Server | undefined): Promise<Record<string, unknown>> {
     return new Promise((resolve, reject) => {
       // Detached, so that Ctrl-C reaches only the one process that ends the others in order.
       const child = spawn(process.execPath, this.spec.args, {
@@ -27,6 +41,7 @@ export class Child {
         env: { ...process.env, ...this.spec.env },
       })
       this.child = child
+      if (socket) child.send({ listen: true }, socket, () => socket.close())
       child.stdout!.pipe(this.log, { end: false })
       child.stderr!.pipe(this.log, { end: false })
       child.once('message', message => resolve(message as Record<string, unknown>))
@@ -34,9 +49,25 @@ export class Child {
       child.once('exit', (code, signal) => {
         reject(new Error(`${this.spec.name} ended with ${code ?? signal}; its words are in ${this.spec.name}.log in the data folder.`))
         if (this.child === child) this.child = null
-        if (!this.stopping) setTimeout(() => !this.stopping && void this.start().catch(() => undefined), restartSeconds * 1000)
+        this.startAgain()
       })
     })
+  }
+
+  private startAgain(): void {
+    setTimeout(() => void this.again(), restartSeconds * 1000)
+  }
+
+  private async again(): Promise<void> {
+    if (this.stopping) return
+    try {
+      const socket = await this.spec.socket?.()
+      // Where it ends early, its end starts it again.
+      this.spawn(socket).catch(() => undefined)
+    } catch (error) {
+      this.log.write(`${error instanceof Error ? error.message : String(error)}\n`)
+      this.startAgain()
+    }
   }
 
   get pid(): number | null {
@@ -51,7 +82,7 @@ export class Child {
     this.stopping = true
     const child = this.child
     if (!child || child.exitCode !== null) return
-    await new Promise<void>((resolve) => {
+    await new Promise<void>(resolve => {
       const timer = setTimeout(() => child.kill('SIGKILL'), stopSeconds * 1000)
       child.once('exit', () => {
         clearTimeout(timer)

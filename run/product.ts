@@ -1,14 +1,18 @@
 import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
+import type { Server } from 'node:net'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { z } from 'zod'
 import { openDatabase } from '../store/database'
 import { migrate } from '../store/migrate'
+import { connectionsNeeded } from '../store/schema'
+import { usualPools } from '../store/settings'
+import { sealDestinations } from '../store/setup/destinations'
 import { Queue } from '../store/queue'
 import { Child } from './children'
 import { loadSecrets, prepareDataFolder, type Secrets, type SignIn } from './dataFolder'
 import { seed, type Standins } from './demo/seed'
-import { appPort, freePort } from './ports'
+import { AppPort, freePort } from './ports'
 import { startPostgres, type Database } from './postgres'
 import type { Settings } from './settings'
 
@@ -24,7 +28,7 @@ export interface RunFile {
   database: string
   signIns: Omit<SignIn, 'token'>[]
   /** What other programs call, and a token for each of the demo's people. */
-  api: { base: string, tokens: Record<string, string> }
+  api: { base: string; tokens: Record<string, string> }
 }
 
 const Ready = z.object({ ready: z.literal(true) })
@@ -33,49 +37,83 @@ const Ready = z.object({ ready: z.literal(true) })
 export class Product {
   private readonly children: Child[] = []
   database: Database | null = null
+  private port: AppPort | null = null
   private watch: NodeJS.Timeout | undefined
   private stopped = false
   private announced = false
 
-  constructor(private readonly settings: Settings, private readonly say: (words: string) => void) {}
+  constructor(
+    private readonly settings: Settings,
+    private readonly say: (words: string) => void,
+  ) {}
 
   async start(): Promise<RunFile> {
     const { data, host, workers, empty } = this.settings
+    // Of this and of all that it starts: what is kept is its owner's alone.
+    process.umask(0o077)
     await prepareDataFolder(data)
     const secrets = await loadSecrets(data)
-    const port = await appPort(this.settings.port, host)
+    const port = (this.port = await AppPort.choose(this.settings.port, host))
     const folder = join(data, 'network-folder')
     await mkdir(folder, { recursive: true })
 
     this.say('Starting the database')
-    this.database = await startPostgres(data, secrets.databasePassword)
-    const store = { RUBRICATOR_DATABASE_URL: this.database.url, RUBRICATOR_BLOBS: this.settings.blobs ?? join(data, 'blobs') }
+    this.database = await startPostgres(data, secrets.databasePassword, {
+      role: { name: 'rubricator_app', password: secrets.rolePassword },
+      connections: this.settings.connections ?? connectionsNeeded(workers, usualPools.worker, usualPools.web),
+    })
+    const store = {
+      RUBRICATOR_DATABASE_URL: this.database.url,
+      RUBRICATOR_BLOBS: this.settings.blobs ?? join(data, 'blobs'),
+      RUBRICATOR_SECRET_KEY: secrets.sealKey,
+    }
+    process.env.RUBRICATOR_SECRET_KEY = secrets.sealKey
 
     this.say('Starting the simulated device and destinations')
-    const app = `http://${host}:${port}`
+    const app = `http://${host}:${port.number}`
     const standins = await this.startStandins(secrets, app)
 
     this.say(empty ? 'Preparing an empty copy' : 'Preparing the demo')
     const sql = openDatabase(this.database.url, 2)
     await migrate(sql)
+    await sealDestinations(sql)
     const queue = new Queue(this.database.url, 'sender')
     await queue.start()
     await queue.stop()
-    if (!empty) await seed(sql, { signIns: secrets.signIns, pinKey: secrets.pinKey, readerKey: secrets.readerKey, networkFolder: folder, ...standins })
+    if (!empty)
+      await seed(sql, {
+        signIns: secrets.signIns,
+        pinKey: secrets.pinKey,
+        readerKey: secrets.readerKey,
+        networkFolder: folder,
+        ...standins,
+      })
     await sql.end()
 
     this.say(`Starting ${workers} workers and the web server`)
     await Promise.all(Array.from({ length: workers }, (_, at) => this.run(`worker-${at + 1}`, withTsx('../worker/main.ts'), store)))
-    await this.run('web', [here('./webServer.mjs')], {
-      ...store, NITRO_HOST: host, NITRO_PORT: String(port), NUXT_SESSION_PASSWORD: secrets.sessionPassword, RUBRICATOR_PIN_KEY: secrets.pinKey,
-    })
+    await this.run(
+      'web',
+      [here('../.output/server/index.mjs')],
+      {
+        ...store,
+        RUBRICATOR_DATA: data,
+        RUBRICATOR_SOCKET: 'parent',
+        NUXT_SESSION_PASSWORD: secrets.sessionPassword,
+        RUBRICATOR_PIN_KEY: secrets.pinKey,
+      },
+      () => port.hand(),
+    )
     this.keepDatabase()
 
     const found: RunFile = {
       app,
       standins: {
-        'office-device': standins.officeDevice, 'office-device-bench': standins.bench, 'vessel-register': standins.register.address,
-        'mailboxes': standins.mailboxes, 'cloud-folder': standins.cloud.page,
+        'office-device': standins.officeDevice,
+        'office-device-bench': standins.bench,
+        'vessel-register': standins.register.address,
+        mailboxes: standins.mailboxes,
+        'cloud-folder': standins.cloud.page,
       },
       folders: { 'network-folder': folder },
       signIns: empty ? [] : secrets.signIns.map(({ token: _, ...person }) => person),
@@ -91,25 +129,58 @@ export class Product {
   /** Starts the simulated device and destinations, and says where they are. */
   private async startStandins(secrets: Secrets, app: string): Promise<Standins> {
     const { data, deviceSpeed } = this.settings
-    const [device, register, mailWeb, smtp, cloud] = [await freePort(), await freePort(), await freePort(), await freePort(), await freePort()]
+    const [device, register, mailWeb, smtp, cloud] = [
+      await freePort(),
+      await freePort(),
+      await freePort(),
+      await freePort(),
+      await freePort(),
+    ]
     const at = async (name: string) => {
       await mkdir(join(data, name), { recursive: true })
       return join(data, name)
     }
-    await this.run('office-device', withTsx('../standins/device/main.ts', '--name', 'Office device', '--port', String(device), '--speed', String(deviceSpeed), '--badges', `${app}/api/panel/badge`), { READER_KEY: secrets.readerKey })
-    await this.run('vessel-register', withTsx('../standins/register/main.ts', '--port', String(register), '--folder', await at('vessel-register')), { REGISTER_KEY: secrets.registerKey })
-    await this.run('mail', withTsx('../standins/mail/main.ts', '--port', String(mailWeb), '--smtp', String(smtp), '--folder', await at('mailboxes')), { MAIL_PASSWORD: secrets.mailPassword })
-    await this.run('cloud', withTsx('../standins/cloud/main.ts', '--port', String(cloud), '--folder', await at('cloud-folder')), { CLOUD_PASSWORD: secrets.cloudPassword })
+    await this.run(
+      'office-device',
+      withTsx(
+        '../standins/device/main.ts',
+        '--name',
+        'Office device',
+        '--port',
+        String(device),
+        '--speed',
+        String(deviceSpeed),
+        '--badges',
+        `${app}/api/panel/badge`,
+      ),
+      { READER_KEY: secrets.readerKey },
+    )
+    await this.run(
+      'vessel-register',
+      withTsx('../standins/register/main.ts', '--port', String(register), '--folder', await at('vessel-register')),
+      { REGISTER_KEY: secrets.registerKey },
+    )
+    await this.run(
+      'mail',
+      withTsx('../standins/mail/main.ts', '--port', String(mailWeb), '--smtp', String(smtp), '--folder', await at('mailboxes')),
+      { MAIL_PASSWORD: secrets.mailPassword },
+    )
+    await this.run('cloud', withTsx('../standins/cloud/main.ts', '--port', String(cloud), '--folder', await at('cloud-folder')), {
+      CLOUD_PASSWORD: secrets.cloudPassword,
+    })
     const local = (number: number) => `http://127.0.0.1:${number}`
     return {
-      bench: `${local(device)}/`, officeDevice: `${local(device)}/eSCL`, register: { address: local(register), key: secrets.registerKey },
-      mailboxes: `${local(mailWeb)}/`, mail: { port: smtp, password: secrets.mailPassword },
+      bench: `${local(device)}/`,
+      officeDevice: `${local(device)}/eSCL`,
+      register: { address: local(register), key: secrets.registerKey },
+      mailboxes: `${local(mailWeb)}/`,
+      mail: { port: smtp, password: secrets.mailPassword },
       cloud: { page: `${local(cloud)}/`, address: `${local(cloud)}/dav`, password: secrets.cloudPassword },
     }
   }
 
-  private async run(name: string, args: string[], env: Record<string, string>): Promise<void> {
-    const child = new Child({ name, args, env }, this.settings.data)
+  private async run(name: string, args: string[], env: Record<string, string>, socket?: () => Promise<Server>): Promise<void> {
+    const child = new Child({ name, args, env, ...(socket ? { socket } : {}) }, this.settings.data)
     this.children.push(child)
     Ready.parse(await child.start())
   }
@@ -119,13 +190,16 @@ export class Product {
     this.watch = setInterval(() => {
       const database = this.database
       if (!database || this.stopped) return
-      void database.alive().then(alive => alive || this.stopped ? undefined : database.restart()).catch(() => undefined)
+      void database
+        .alive()
+        .then(alive => (alive || this.stopped ? undefined : database.restart()))
+        .catch(() => undefined)
     }, 3000)
   }
 
   /** Processes that run now, by name; for tests that kill them. */
-  async processes(): Promise<{ name: string, pid: number }[]> {
-    const children = this.children.flatMap(({ name, pid }) => pid ? [{ name, pid }] : [])
+  async processes(): Promise<{ name: string; pid: number }[]> {
+    const children = this.children.flatMap(({ name, pid }) => (pid ? [{ name, pid }] : []))
     const database = await this.database?.pid()
     return database ? [...children, { name: 'database', pid: database }] : children
   }
@@ -134,6 +208,7 @@ export class Product {
   async stop(): Promise<void> {
     this.stopped = true
     clearInterval(this.watch)
+    this.port?.release()
     if (this.announced) await rm(join(this.settings.data, 'run.json'), { force: true })
     await Promise.all(this.children.map(child => child.stop()))
     await this.database?.stop().catch(() => undefined)

@@ -1,6 +1,8 @@
 import { availableParallelism } from 'node:os'
 import { resolve } from 'node:path'
 import { z } from 'zod'
+import { connectionsNeeded } from '../store/schema'
+import { usualPools } from '../store/settings'
 import { Trouble } from './trouble'
 
 const whole = (low: number, high: number) => {
@@ -15,6 +17,8 @@ const Environment = z.object({
   RUBRICATOR_WORKERS: whole(1, 64).optional(),
   RUBRICATOR_DEVICE_SPEED: whole(1, 100000).default(80),
   RUBRICATOR_BLOBS: z.string().min(1).optional(),
+  RUBRICATOR_WORKER_CONNECTIONS: whole(8, 500).default(usualPools.worker),
+  RUBRICATOR_WEB_CONNECTIONS: whole(8, 500).default(usualPools.web),
 })
 
 export interface Settings {
@@ -26,6 +30,8 @@ export interface Settings {
   deviceSpeed: number
   /** A folder or an object store for the bytes; null: a folder in the data folder. */
   blobs: string | null
+  /** Connections that its processes may need together; where left out, those of the usual pools. */
+  connections?: number
   /** Without the demo's people, rubrics, device and destinations. */
   empty: boolean
 }
@@ -38,14 +44,18 @@ export function readSettings(env: NodeJS.ProcessEnv, args: readonly string[] = [
   if (!read.success) {
     const issue = read.error.issues[0]!
     const name = String(issue.path[0])
-    throw new Trouble(`The environment variable ${name} is ${JSON.stringify(env[name])}, expected ${issue.message}; the README's table says more.`)
+    throw new Trouble(
+      `The environment variable ${name} is ${JSON.stringify(env[name])}, expected ${issue.message}; the README's table says more.`,
+    )
   }
   const found = read.data
+  const workers = found.RUBRICATOR_WORKERS ?? availableParallelism()
   return {
     data: resolve(found.RUBRICATOR_DATA),
     host: found.RUBRICATOR_HOST,
     port: found.RUBRICATOR_PORT ?? null,
-    workers: found.RUBRICATOR_WORKERS ?? availableParallelism(),
+    workers,
+    connections: connectionsNeeded(workers, found.RUBRICATOR_WORKER_CONNECTIONS, found.RUBRICATOR_WEB_CONNECTIONS),
     deviceSpeed: found.RUBRICATOR_DEVICE_SPEED,
     blobs: found.RUBRICATOR_BLOBS ?? null,
     empty: args.includes('--empty'),

@@ -6,16 +6,23 @@ import { Trouble } from './trouble'
 const say = (words: string) => console.log(`  ${words}`)
 
 function fail(error: unknown): never {
-  console.error(error instanceof Trouble ? `\n${error.message}` : `\nRubricator could not start: ${error instanceof Error ? error.stack : String(error)}`)
+  console.error(
+    error instanceof Trouble
+      ? `\n${error.message}`
+      : `\nRubricator could not start: ${error instanceof Error ? error.stack : String(error)}`,
+  )
   process.exit(1)
 }
 
 let product: Product | null = null
-let ending = false
+const building = new AbortController()
+// By a signal, which comes at any time.
+let ending = false as boolean
 async function end(): Promise<void> {
   if (ending) return
   ending = true
   console.log('\n  Ending')
+  building.abort()
   await product?.stop()
   process.exit(0)
 }
@@ -24,7 +31,7 @@ process.on('SIGTERM', () => void end())
 
 try {
   const settings = readSettings(process.env, process.argv.slice(2))
-  await build(say)
+  await build(say, building.signal)
   product = new Product(settings, say)
   const { app, standins, folders, signIns } = await product.start()
   const width = Math.max(0, ...signIns.map(person => person.name.length))

@@ -20,17 +20,20 @@ const byTitle = name !== null && fitting.length === 0
 const wanted = (folders: readonly string[]) => byTitle || fitting.some(file => folders.includes(file.split('/')[1]!))
 
 /** Runs a program to its end; what it says comes out whole, so that two lanes do not mix. */
-function run(args: string[], env: Record<string, string> = {}): Promise<{ fine: boolean, words: string }> {
-  return new Promise((resolve) => {
-    const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...env } })
+function run(args: string[], env: Record<string, string> = {}): Promise<{ fine: boolean; words: string }> {
+  return new Promise(resolve => {
+    const child = spawn(process.execPath, args, {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1', ...env },
+    })
     let words = ''
-    child.stdout.on('data', chunk => (words += chunk))
-    child.stderr.on('data', chunk => (words += chunk))
+    child.stdout.on('data', (chunk: Buffer) => (words += chunk.toString()))
+    child.stderr.on('data', (chunk: Buffer) => (words += chunk.toString()))
     child.once('close', code => resolve({ fine: code === 0, words }))
   })
 }
 
-async function part(title: string, work: () => Promise<{ passed: number, failed: number, words: string }>): Promise<void> {
+async function part(title: string, work: () => Promise<{ passed: number; failed: number; words: string }>): Promise<void> {
   const begun = Date.now()
   const { passed, failed, words } = await work()
   const seconds = Math.round((Date.now() - begun) / 1000)
@@ -40,37 +43,66 @@ async function part(title: string, work: () => Promise<{ passed: number, failed:
   console.log(`\n${title}: ${passed} passed, ${failed} failed, ${seconds} s\n${words.trimEnd()}`)
 }
 
-const check = (title: string, args: string[]) => part(title, async () => {
-  const { fine, words } = await run(args)
-  return { passed: fine ? 1 : 0, failed: fine ? 0 : 1, words }
-})
+const check = (title: string, args: string[]) =>
+  part(title, async () => {
+    const { fine, words } = await run(args)
+    return { passed: fine ? 1 : 0, failed: fine ? 0 : 1, words }
+  })
 
-interface VitestReport { numPassedTests: number, numFailedTests: number }
-interface PlaywrightReport { stats: { expected: number, unexpected: number, flaky: number } }
+interface VitestReport {
+  numPassedTests: number
+  numFailedTests: number
+}
+interface PlaywrightReport {
+  stats: { expected: number; unexpected: number; flaky: number }
+}
 
 /** A report that is missing, or a run that failed without a failed test, counts as one failure. */
-const vitest = (title: string, projects: readonly string[], env: Record<string, string> = {}) => part(title, async () => {
-  const report = `test-results/${projects.join('-')}.json`
-  const chosen = name === null ? [] : byTitle ? ['-t', name, '--passWithNoTests'] : [name]
-  const { fine, words } = await run([
-    'node_modules/vitest/vitest.mjs', 'run', ...projects.flatMap(project => ['--project', project]), ...chosen,
-    '--reporter=default', '--reporter=json', `--outputFile.json=${report}`,
-  ], env)
-  const found = await readFile(report, 'utf8').then(text => JSON.parse(text) as VitestReport, () => null)
-  return { passed: found?.numPassedTests ?? 0, failed: Math.max(found?.numFailedTests ?? 1, fine ? 0 : 1), words }
-})
+const vitest = (title: string, projects: readonly string[], env: Record<string, string> = {}) =>
+  part(title, async () => {
+    const report = `test-results/${projects.join('-')}.json`
+    const chosen = name === null ? [] : byTitle ? ['-t', name, '--passWithNoTests'] : [name]
+    const { fine, words } = await run(
+      [
+        'node_modules/vitest/vitest.mjs',
+        'run',
+        ...projects.flatMap(project => ['--project', project]),
+        ...chosen,
+        '--reporter=default',
+        '--reporter=json',
+        `--outputFile.json=${report}`,
+      ],
+      env,
+    )
+    const found = await readFile(report, 'utf8').then(
+      text => JSON.parse(text) as VitestReport,
+      () => null,
+    )
+    return { passed: found?.numPassedTests ?? 0, failed: Math.max(found?.numFailedTests ?? 1, fine ? 0 : 1), words }
+  })
 
-const playwright = (env: Record<string, string>) => part('Browser', async () => {
-  const chosen = name === null ? [] : byTitle ? ['--grep', name, '--pass-with-no-tests'] : [name]
-  const { fine, words } = await run(['node_modules/@playwright/test/cli.js', 'test', ...chosen], env)
-  const found = await readFile('test-results/browser.json', 'utf8').then(text => JSON.parse(text) as PlaywrightReport, () => null)
-  return { passed: found?.stats.expected ?? 0, failed: Math.max(found ? found.stats.unexpected + found.stats.flaky : 1, fine ? 0 : 1), words }
-})
+const playwright = (env: Record<string, string>) =>
+  part('Browser', async () => {
+    const chosen = name === null ? [] : byTitle ? ['--grep', name, '--pass-with-no-tests'] : [name]
+    const { fine, words } = await run(['node_modules/@playwright/test/cli.js', 'test', ...chosen], env)
+    const found = await readFile('test-results/browser.json', 'utf8').then(
+      text => JSON.parse(text) as PlaywrightReport,
+      () => null,
+    )
+    return {
+      passed: found?.stats.expected ?? 0,
+      failed: Math.max(found ? found.stats.unexpected + found.stats.flaky : 1, fine ? 0 : 1),
+      words,
+    }
+  })
 
 /** A running copy with the demo's data, and the sample batch that tests copy. */
 async function withProduct(work: (env: Record<string, string>) => Promise<void>): Promise<void> {
   const data = await mkdtemp(join(tmpdir(), 'rubricator-test-'))
-  const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 600, blobs: null, empty: false }, () => undefined)
+  const product = new Product(
+    { data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 600, blobs: null, empty: false },
+    () => undefined,
+  )
   const failedBefore = counts.failed
   try {
     const begun = Date.now()
@@ -96,29 +128,35 @@ await rm('test-results', { recursive: true, force: true })
 await mkdir('test-results', { recursive: true })
 const serverWanted = wanted(['server'])
 const browserWanted = wanted(['browser'])
-const built = serverWanted || browserWanted || name === null || name === 'faults'
-  ? (async () => {
-      const from = Date.now()
-      await build(say)
-      took.push(['Build', Math.round((Date.now() - from) / 1000)])
-    })()
-  : Promise.resolve()
+const built =
+  serverWanted || browserWanted || name === null || name === 'faults'
+    ? (async () => {
+        const from = Date.now()
+        await build(say)
+        took.push(['Build', Math.round((Date.now() - from) / 1000)])
+      })()
+    : Promise.resolve()
 
 async function withoutCopy(): Promise<void> {
   const all = name === null
-  if (all || name === 'lint') await check('Lint', ['node_modules/eslint/bin/eslint.js', '.'])
-  if (all || name === 'types') await check('Types outside the app', ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.node.json'])
-  const projects = [...wanted(['core', 'app']) ? ['core'] : [], ...wanted(['engine', 'cli', 'device', 'connectors', 'start', 'store', 'flow', 'worker']) ? ['parts'] : []]
-  if (projects.length && !(byTitle && ['lint', 'types', 'faults'].includes(name!))) await vitest('Core and parts', projects)
-  // Both write into Nuxt's folder.
+  const projects = [
+    ...(wanted(['core', 'app']) ? ['core'] : []),
+    ...(wanted(['engine', 'cli', 'device', 'connectors', 'start', 'store', 'flow', 'worker']) ? ['parts'] : []),
+  ]
+  if (projects.length && !(byTitle && ['lint', 'types', 'faults'].includes(name))) await vitest('Core and parts', projects)
+  if (all || name === 'lint')
+    await check('Layout', ['node_modules/prettier/bin/prettier.cjs', '--check', '--cache', '--log-level', 'warn', '.'])
   await built
-  if (all || name === 'types') await check('Types', ['node_modules/nuxt/bin/nuxt.mjs', 'typecheck'])
+  // Types of routes and components: a build may keep its own elsewhere.
+  if (all || name === 'lint' || name === 'types') await run(['node_modules/nuxt/bin/nuxt.mjs', 'prepare'])
+  if (all || name === 'lint') await check('Lint', ['node_modules/eslint/bin/eslint.js', '.'])
+  if (all || name === 'types') await check('Types', ['node_modules/vue-tsc/bin/vue-tsc.js', '--noEmit', '-p', 'tsconfig.types.json'])
 }
 
 async function withCopy(): Promise<void> {
   await built
-  if ((!serverWanted && !browserWanted) || (byTitle && ['lint', 'types', 'faults'].includes(name!))) return
-  await withProduct(async (env) => {
+  if ((!serverWanted && !browserWanted) || (byTitle && ['lint', 'types', 'faults'].includes(name))) return
+  await withProduct(async env => {
     if (serverWanted) await vitest('Server', ['server'], env)
     if (browserWanted) await playwright(env)
   })

@@ -1,37 +1,69 @@
 import { readFile } from 'node:fs/promises'
 import { issueText } from '../../core/model/issues'
 import { readRubric } from '../../core/model/readRubric'
-import { scopes } from '../../core/model/views'
+import { scopes } from '../../shared/views/people'
 import type { Sql } from '../../store/database'
 import { addAddress } from '../../store/people/addresses'
 import { addPerson, personByName } from '../../store/people/people'
 import { addToken } from '../../store/people/tokens'
 import { putDestination } from '../../store/setup/destinations'
 import { putDevice } from '../../store/setup/devices'
+import { findOffice, saveOffice } from '../../store/setup/office'
 import { setReaderKey } from '../../store/setup/panels'
 import { addRubric } from '../../store/setup/rubrics'
 import type { SignIn } from '../dataFolder'
 
-const rubrics = ['mooring-permits', 'landing-slips', 'office-letters', 'mixed-post', 'glass-pages', 'scan-to-people', 'cloud-filing', 'crew-cards', 'logbooks', 'berth-plans', 'dues-statements']
+const rubrics = [
+  'mooring-permits',
+  'landing-slips',
+  'office-letters',
+  'mixed-post',
+  'glass-pages',
+  'scan-to-people',
+  'cloud-filing',
+  'crew-cards',
+  'logbooks',
+  'berth-plans',
+  'dues-statements',
+]
 const addresses: [string, string][] = [
-  ['Berthing desk', 'berths@saltmere.example'], ['Harbour master', 'harbour.master@saltmere.example'], ['Hedra Penrose', 'hedra@saltmere.example'],
-  ['Jowan Trevail', 'jowan@saltmere.example'], ['Records office', 'records@saltmere.example'], ['Tamsin Roe', 'tamsin@saltmere.example'],
+  ['Berthing desk', 'berths@saltmere.example'],
+  ['Harbour master', 'harbour.master@saltmere.example'],
+  ['Hedra Penrose', 'hedra@saltmere.example'],
+  ['Jowan Trevail', 'jowan@saltmere.example'],
+  ['Records office', 'records@saltmere.example'],
+  ['Tamsin Roe', 'tamsin@saltmere.example'],
 ]
 
 /** Where the simulated device and destinations are, and their keys. */
 export interface Standins {
   bench: string
   officeDevice: string
-  register: { address: string, key: string }
+  register: { address: string; key: string }
   mailboxes: string
-  mail: { port: number, password: string }
-  cloud: { page: string, address: string, password: string }
+  mail: { port: number; password: string }
+  cloud: { page: string; address: string; password: string }
+}
+
+/** The office, whose mail server has another port at each start; what a steward changed stays. */
+async function seedOffice(sql: Sql, { port, password }: Standins['mail']): Promise<void> {
+  const { mailPasswordKept: _, ...office } = await findOffice(sql)
+  const mail = { host: '127.0.0.1', port, secure: false, user: 'rubricator', password, from: 'rubricator@saltmere.example' }
+  await saveOffice(sql, {
+    ...office,
+    ...(office.name === '' ? { name: 'Saltmere Harbour Office', timeZone: 'Europe/London' } : {}),
+    mail: office.mail && office.mail.host !== mail.host ? office.mail : mail,
+  })
 }
 
 /** Puts the demo's people, rubrics, device and destinations into the store. May run at every start. */
-export async function seed(sql: Sql, demo: Standins & { signIns: SignIn[], pinKey: string, readerKey: string, networkFolder: string }): Promise<void> {
+export async function seed(
+  sql: Sql,
+  demo: Standins & { signIns: SignIn[]; pinKey: string; readerKey: string; networkFolder: string },
+): Promise<void> {
+  await seedOffice(sql, demo.mail)
   for (const person of demo.signIns) {
-    await addPerson(sql, person, demo.pinKey)
+    await addPerson(sql, { ...person, mail: `${person.name.toLowerCase()}@saltmere.example` }, demo.pinKey)
     const known = await personByName(sql, person.name)
     if (known) await addToken(sql, { person: known, name: 'Demo', scopes }, person.token)
   }
@@ -44,16 +76,42 @@ export async function seed(sql: Sql, demo: Standins & { signIns: SignIn[], pinKe
   const device = await putDevice(sql, 'Office device', demo.officeDevice)
   await setReaderKey(sql, device, demo.readerKey)
   await putDestination(sql, {
-    id: 'vessel-register', name: 'Vessel register', connector: 'business-records',
+    id: 'vessel-register',
+    name: 'Vessel register',
+    connector: 'business-records',
     options: {
-      address: demo.register.address, key: demo.register.key, noun: 'vessel', shown: ['name', 'owner', 'berth', 'registered'],
-      lookup: { path: '/vessels', parameter: 'hull', field: 'hull' }, attach: '/vessels/{record}/documents/{document}',
+      address: demo.register.address,
+      key: demo.register.key,
+      noun: 'vessel',
+      shown: ['name', 'owner', 'berth', 'registered'],
+      lookup: { path: '/vessels', parameter: 'hull', field: 'hull' },
+      attach: '/vessels/{record}/documents/{document}',
     },
   })
-  await putDestination(sql, { id: 'records-office', name: 'Records office (network folder)', connector: 'network-folder', options: { path: demo.networkFolder } })
   await putDestination(sql, {
-    id: 'office-mail', name: 'Office mail', connector: 'mail',
-    options: { host: '127.0.0.1', port: demo.mail.port, user: 'rubricator', password: demo.mail.password, from: 'scans@saltmere.example', subject: '{batch}: document {document}', text: 'Scanned at the harbour office.\n\n{values}' },
+    id: 'records-office',
+    name: 'Records office (network folder)',
+    connector: 'network-folder',
+    options: { path: demo.networkFolder },
   })
-  await putDestination(sql, { id: 'cloud-folder', name: 'Cloud folder', connector: 'cloud-folder', options: { address: demo.cloud.address, user: 'records', password: demo.cloud.password } })
+  await putDestination(sql, {
+    id: 'office-mail',
+    name: 'Office mail',
+    connector: 'mail',
+    options: {
+      host: '127.0.0.1',
+      port: demo.mail.port,
+      user: 'rubricator',
+      password: demo.mail.password,
+      from: 'scans@saltmere.example',
+      subject: '{batch}: document {document}',
+      text: 'Scanned at the harbour office.\n\n{values}',
+    },
+  })
+  await putDestination(sql, {
+    id: 'cloud-folder',
+    name: 'Cloud folder',
+    connector: 'cloud-folder',
+    options: { address: demo.cloud.address, user: 'records', password: demo.cloud.password },
+  })
 }
