@@ -1,17 +1,34 @@
 import { describe, expect, it } from 'vitest'
 import { captionHeight, layOut, neighbour } from '../../app/components/ribbon/layOut'
 import { segmentsOf, type Segment } from '../../app/components/ribbon/segments'
-import type { DocumentView, PageView } from '../../core/model/views'
+import type { DocumentView } from '../../shared/views/documents'
+import type { PageView } from '../../shared/views/pages'
 
 const look = { width: 900, height: 120, folded: true }
 
 function page(position: number, more: Partial<PageView> = {}): PageView {
   return {
-    id: 100 + position, position, sheet: Math.ceil(position / 2), side: position % 2 ? 'front' : 'back', half: null, examined: true, read: true,
-    picture: 'abc', turned: 0, aspect: 0.707, fate: 'kept', byHand: false, dropped: false, heading: false, asks: false, document: null, ...more,
+    id: 100 + position,
+    position,
+    sheet: Math.ceil(position / 2),
+    side: position % 2 ? 'front' : 'back',
+    half: null,
+    examined: true,
+    read: true,
+    picture: 'abc',
+    turned: 0,
+    aspect: 0.707,
+    fate: 'kept',
+    byHand: false,
+    dropped: false,
+    heading: false,
+    asks: false,
+    document: null,
+    ...more,
   }
 }
-const document = (position: number): DocumentView => ({ id: position, position, type: null, state: 'open', filled: true, barcode: null, fields: {}, missing: [] } as unknown as DocumentView)
+const document = (position: number): DocumentView =>
+  ({ id: position, position, type: null, state: 'open', filled: true, barcode: null, fields: {}, missing: [] }) as unknown as DocumentView
 
 /** Documents of so many pages, one after the other. */
 function batchOf(...lengths: number[]) {
@@ -22,13 +39,28 @@ function batchOf(...lengths: number[]) {
 describe('paragraphs of the ribbon', () => {
   it('keeps what is set aside where it was scanned, and what waits apart', () => {
     const { pages, documents } = batchOf(3)
-    const found = segmentsOf({ documents, pages: [...pages, page(4, { fate: 'blank' }), page(5, { fate: 'held', asks: true }), page(6, { fate: 'held' }), page(7, { fate: 'held', asks: true })] })
-    expect(found.map(segment => [segment.kind, segment.pages.map(one => one.position)])).toEqual([['document', [1, 2, 3, 4]], ['waiting', [5, 6]], ['waiting', [7]]])
+    const found = segmentsOf({
+      documents,
+      pages: [
+        ...pages,
+        page(4, { fate: 'blank' }),
+        page(5, { fate: 'held', asks: true }),
+        page(6, { fate: 'held' }),
+        page(7, { fate: 'held', asks: true }),
+      ],
+    })
+    expect(found.map(segment => [segment.kind, segment.pages.map(one => one.position)])).toEqual([
+      ['document', [1, 2, 3, 4]],
+      ['waiting', [5, 6]],
+      ['waiting', [7]],
+    ])
     expect(found[0]!.document).toBe(documents[0])
   })
 
   it('shows pages that are not sorted yet as one loose paragraph', () => {
-    expect(segmentsOf({ documents: [], pages: [page(1, { fate: null }), page(2, { fate: null })] })).toMatchObject([{ kind: 'loose', document: null, pages: [{}, {}] }])
+    expect(segmentsOf({ documents: [], pages: [page(1, { fate: null }), page(2, { fate: null })] })).toMatchObject([
+      { kind: 'loose', document: null, pages: [{}, {}] },
+    ])
   })
 })
 
@@ -55,7 +87,11 @@ describe('lines of the ribbon', () => {
   it('sets documents of a page or two side by side, but not one alone among long ones', () => {
     const short = layOut(segments(batchOf(1, 2, 1)), look)
     expect(short.lines).toHaveLength(1)
-    expect(short.lines[0]!.heads.map(head => [head.segment.document?.position, head.short])).toEqual([[1, true], [2, true], [3, true]])
+    expect(short.lines[0]!.heads.map(head => [head.segment.document?.position, head.short])).toEqual([
+      [1, true],
+      [2, true],
+      [3, true],
+    ])
     const alone = layOut(segments(batchOf(3, 1, 3)), look)
     expect(alone.lines.map(line => line.heads.map(head => head.short))).toEqual([[false], [false], [false]])
   })

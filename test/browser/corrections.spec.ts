@@ -74,5 +74,7 @@ test('the ribbon is corrected by keys, undone and redone, and the pages to fix o
   await page.keyboard.press('Enter')
   await expect.poll(left).toBe(before - 1)
   await page.keyboard.press('Alt+b')
-  await expect.poll(async () => before === 2 ? await page.getByText('No page needs your eye.').count() : await left(), { timeout: 20_000 }).toBe(before === 2 ? 1 : before - 2)
+  await expect
+    .poll(async () => (before === 2 ? await page.getByText('No page needs your eye.').count() : await left()), { timeout: 20_000 })
+    .toBe(before === 2 ? 1 : before - 2)
 })

@@ -16,7 +16,15 @@ export async function expectAccessible(page: Page): Promise<void> {
   await page.evaluate(axe.source)
   const faults = await page.evaluate(async () => {
     const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document)
-    return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.map(node => node.html).slice(0, 3).join(' ')}`)
+    return violations
+      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      .map(
+        ({ id, nodes }) =>
+          `${id}: ${nodes
+            .map(node => node.html)
+            .slice(0, 3)
+            .join(' ')}`,
+      )
   })
   expect(faults).toEqual([])
 }

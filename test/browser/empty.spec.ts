@@ -1,8 +1,9 @@
-import { mkdir, mkdtemp } from 'node:fs/promises'
+import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import { Product, type RunFile } from '../../run/product'
+import { isRunning } from '../product/processes'
 import { expectAccessible } from './desk'
 
 let product: Product
@@ -41,13 +42,16 @@ test('an empty copy asks for a first steward and leads to the first scan', async
   await page.getByLabel('Folder').fill(join(data, 'nowhere'))
   await page.getByRole('button', { name: 'Add it when it is there' }).click()
   await expect(page.getByRole('alert')).toContainText('There is no folder')
-  await mkdir(join(data, 'records'))
-  await page.getByLabel('Folder').fill(join(data, 'records'))
+  // Nor the product's own data.
+  await page.getByLabel('Folder').fill(data)
+  await page.getByRole('button', { name: 'Add it when it is there' }).click()
+  await expect(page.getByRole('alert')).toContainText("Rubricator's own data")
+  await page.getByLabel('Folder').fill(await mkdtemp(join(tmpdir(), 'rubricator-records-')))
   await page.getByRole('button', { name: 'Add it when it is there' }).click()
   await expectAccessible(page)
 
   await page.getByRole('link', { name: 'Open the first rubric' }).click()
-  await expect(page.getByText('The rubric is sound.')).toBeVisible()
+  await expect(page.getByLabel('What people call this rubric')).toHaveValue('My first rubric')
   await page.getByRole('button', { name: 'Save the rubric' }).click()
   await expect(page.getByRole('heading', { name: 'My first rubric' })).toBeVisible()
   await page.goto(`${run.app}/scan`)
@@ -56,4 +60,13 @@ test('an empty copy asks for a first steward and leads to the first scan', async
   // Nobody else can become the first steward.
   const second = await page.request.post(`${run.app}/api/setup/steward`, { data: { name: 'Other', password: 'a long password' } })
   expect(second.status()).toBe(409)
+
+  // All ends within ten seconds, with a page open that listens for changes.
+  await page.goto(`${run.app}/batches`)
+  await expect(page.getByRole('heading', { name: 'Batches' })).toBeVisible()
+  const running = (await product.processes()).map(one => one.pid)
+  const begun = Date.now()
+  await product.stop()
+  expect(Date.now() - begun).toBeLessThan(10_000)
+  expect(await Promise.all(running.map(isRunning))).toEqual(running.map(() => false))
 })

@@ -12,7 +12,7 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
   for (let press = 0; press < 60; press++) {
     const focused = await page.evaluate(() => {
       const element = document.activeElement
-      return element?.getAttribute('aria-label') ?? element?.textContent?.trim() ?? ''
+      return element?.getAttribute('aria-label') ?? element?.textContent.trim() ?? ''
     })
     if (name.test(focused)) return
     await page.keyboard.press('Tab')
@@ -39,8 +39,10 @@ test('the main job by keyboard alone', async ({ page }) => {
   await expect(page.getByText('ready, paper loaded')).toBeVisible()
   // A radio group: one Tab reaches it, arrows choose.
   await expect(page.getByRole('radio', { name: /Mooring permits/ })).toBeVisible()
-  for (let press = 0; press < 60 && !await page.evaluate(() => document.activeElement?.getAttribute('role') === 'radio'); press++) await page.keyboard.press('Tab')
-  for (let press = 0; press < 20 && !await page.getByRole('radio', { name: /Mooring permits/ }).isChecked(); press++) await page.keyboard.press('ArrowDown')
+  for (let press = 0; press < 60 && !(await page.evaluate(() => document.activeElement?.getAttribute('role') === 'radio')); press++)
+    await page.keyboard.press('Tab')
+  for (let press = 0; press < 20 && !(await page.getByRole('radio', { name: /Mooring permits/ }).isChecked()); press++)
+    await page.keyboard.press('ArrowDown')
   await press(page, /^Scan the stack$/)
   await expect(page.getByText(/Is that all the paper/)).toBeVisible({ timeout: 120_000 })
   await press(page, /^That is all/)
@@ -76,12 +78,17 @@ test('the main job by keyboard alone', async ({ page }) => {
     await expect(page.getByLabel('Permit number')).toHaveValue(document.fields.permit!)
     // Page down turns to the second page; the cursor waits in the first field that needs a value.
     await page.keyboard.press('PageDown')
-    for (const [id, label] of [['hull', 'Hull number'], ['vessel', 'Vessel'], ['zone', 'Harbour zone'], ['issued', 'Issued on']] as const) {
+    for (const [id, label] of [
+      ['hull', 'Hull number'],
+      ['vessel', 'Vessel'],
+      ['zone', 'Harbour zone'],
+      ['issued', 'Issued on'],
+    ] as const) {
       const field = page.getByLabel(label)
       await field.focus()
       const value = id === 'issued' ? document.fields.issued!.split('-').reverse().join('/') : document.fields[id]!
       if (id === 'zone') await page.keyboard.type(value)
-      else if (await field.inputValue() !== value) {
+      else if ((await field.inputValue()) !== value) {
         await page.keyboard.press('Control+a')
         await page.keyboard.type(value)
       }

@@ -6,17 +6,22 @@ import { at, copy, positions, sampleBatch, show, truth } from './permits'
 test.use({ trace: 'off' })
 
 /** How long each frame took, in milliseconds, while the window was scrolled by so many pixels in each. */
-const framesWhileScrolling = (page: Page, pixels: number) => page.evaluate(by => new Promise<number[]>((resolve) => {
-  const times: number[] = []
-  let last = performance.now()
-  requestAnimationFrame(function frame(now) {
-    times.push(now - last)
-    last = now
-    window.scrollBy(0, by)
-    if (times.length < 180) requestAnimationFrame(frame)
-    else resolve(times.slice(1))
-  })
-}), pixels)
+const framesWhileScrolling = (page: Page, pixels: number) =>
+  page.evaluate(
+    by =>
+      new Promise<number[]>(resolve => {
+        const times: number[] = []
+        let last = performance.now()
+        requestAnimationFrame(function frame(now) {
+          times.push(now - last)
+          last = now
+          window.scrollBy(0, by)
+          if (times.length < 180) requestAnimationFrame(frame)
+          else resolve(times.slice(1))
+        })
+      }),
+    pixels,
+  )
 
 test('a ribbon of more than 5,000 pages', async ({ page }) => {
   await signIn(page, 'Tamsin')
@@ -32,7 +37,10 @@ test('a ribbon of more than 5,000 pages', async ({ page }) => {
   for (const pixels of [40, 100, 400]) {
     const frames = (await framesWhileScrolling(page, pixels)).sort((one, two) => one - two)
     const nth = (share: number) => frames[Math.floor(frames.length * share)]!.toFixed(0)
-    report.push(`${pixels} pixels a frame: the middle one took ${nth(0.5)} ms, nine in ten under ${nth(0.9)} ms, the longest ${frames.at(-1)!.toFixed(0)} ms`)
+    report.push(
+      `${pixels} pixels a frame: the middle one took ${nth(0.5)} ms, nine in ten under ${nth(0.9)} ms, the longest ` +
+        `${frames.at(-1)!.toFixed(0)} ms`,
+    )
   }
   // In flight the pictures wait; at rest every page in sight has its own.
   const missing = () => page.locator('[data-position]').evaluateAll(all => all.filter(one => !one.querySelector('img')).length)

@@ -46,7 +46,9 @@ test('a stack on the device becomes named, searchable, filed documents', async (
   await expect(page.getByText(/is scanning: \d+ sides? on/)).toBeVisible()
   await expect(page.locator('[data-position="2"] img')).toBeVisible()
   await expectAccessible(page)
-  await expect(page.getByText(`${truth.sides.length} sides on ${truth.sides.length / 2} sheets scanned. Is that all`)).toBeVisible({ timeout: 120_000 })
+  await expect(page.getByText(`${truth.sides.length} sides on ${truth.sides.length / 2} sheets scanned. Is that all`)).toBeVisible({
+    timeout: 120_000,
+  })
   await page.getByRole('button', { name: 'That is all: complete' }).click()
 
   // The ribbon: the ledger adds up, blanks are aside, the doubtful page waits with its note.
@@ -102,7 +104,8 @@ test('a stack on the device becomes named, searchable, filed documents', async (
   for (const { document, fields } of truth.documents) {
     const path = join(running().folder, `2026/mooring-permit/${fields.permit}-${String(document).padStart(3, '0')}`)
     const { values } = JSON.parse(readFileSync(`${path}.json`, 'utf8')) as { values: Record<string, string> }
-    for (const id of ['permit', 'year', 'hull', 'vessel', 'zone', 'issued']) expect([fields.permit, id, values[id]]).toEqual([fields.permit, id, fields[id]])
+    for (const id of ['permit', 'year', 'hull', 'vessel', 'zone', 'issued'])
+      expect([fields.permit, id, values[id]]).toEqual([fields.permit, id, fields[id]])
     expect(execFileSync('pdftotext', [`${path}.pdf`, '-'], { encoding: 'utf8' })).toContain('Conditions')
     expect(existsSync(`${path} (2).pdf`)).toBe(false)
   }
@@ -111,11 +114,18 @@ test('a stack on the device becomes named, searchable, filed documents', async (
   const ledger = Ledger.parse(await (await page.request.get(`/api/batches/${batch}/ledger`)).json())
   expect(differences(ledger, truth, true)).toEqual([])
   expect(valuesRead(ledger, truth).wrong).toEqual([])
-  await page.getByRole('link', { name: new RegExp(`${truth.documents[0]!.fields.permit}-001`) }).first().click()
+  await page
+    .getByRole('link', { name: new RegExp(`${truth.documents[0]!.fields.permit}-001`) })
+    .first()
+    .click()
   await expect(page.getByText('Confirmed by Tamsin')).toBeVisible()
   await expectAccessible(page)
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download' }).click()])
-  expect(readFileSync(await download.path()).subarray(0, 8).toString()).toBe('%PDF-1.7')
+  expect(
+    readFileSync(await download.path())
+      .subarray(0, 8)
+      .toString(),
+  ).toBe('%PDF-1.7')
 
   await page.getByRole('link', { name: 'Batches', exact: true }).click()
   await expect(page.getByRole('row').filter({ has: page.locator(`a[href="/batches/${batch}"]`) })).toContainText('done')

@@ -13,7 +13,8 @@ test.use({ viewport: { width: 1024, height: 600 }, hasTouch: true })
 
 const letters = 20
 const touch = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' }).tap()
-const bench = (what: string, form: Record<string, string>) => fetch(`${running().bench}${what}`, { method: 'POST', body: new URLSearchParams(form), redirect: 'manual' })
+const bench = (what: string, form: Record<string, string>) =>
+  fetch(`${running().bench}${what}`, { method: 'POST', body: new URLSearchParams(form), redirect: 'manual' })
 const typeDigits = async (page: Page, digits: string) => {
   for (const digit of digits) await touch(page, digit)
 }
@@ -22,7 +23,7 @@ const typeDigits = async (page: Page, digits: string) => {
 async function pick(page: Page, name: RegExp): Promise<void> {
   const rubrics = page.getByRole('button', { name: /one touch|asks a few things/ })
   await expect(rubrics.first()).toBeVisible()
-  while (!await page.getByRole('button', { name }).isVisible()) await touch(page, 'More rubrics')
+  while (!(await page.getByRole('button', { name }).isVisible())) await touch(page, 'More rubrics')
   await touch(page, name)
 }
 
@@ -45,7 +46,9 @@ test('at the device, by thumb: pair, sign in, fill in, scan through a fault, com
   await touch(page, 'Sign in')
   await expect(page.getByRole('heading', { name: 'What kind of paper is it?' })).toBeVisible()
   await expectAccessible(page)
-  const small = await page.getByRole('button').evaluateAll(buttons => buttons.map(button => button.getBoundingClientRect()).filter(box => box.height < 56 || box.width < 56).length)
+  const small = await page
+    .getByRole('button')
+    .evaluateAll(buttons => buttons.map(button => button.getBoundingClientRect()).filter(box => box.height < 56 || box.width < 56).length)
   expect(small).toBe(0)
 
   await pick(page, /Scan to people/)
@@ -89,7 +92,9 @@ test('at the device, by thumb: pair, sign in, fill in, scan through a fault, com
   await expect(page.getByRole('button', { name: /More to come/ })).toBeDisabled()
   await bench('free', {})
   await touch(page, /More to come/)
-  await expect(page.getByText(`${stack.sheets.length * 2} sides on ${stack.sheets.length} sheets are in. Is that all?`)).toBeVisible({ timeout: 120_000 })
+  await expect(page.getByText(`${stack.sheets.length * 2} sides on ${stack.sheets.length} sheets are in. Is that all?`)).toBeVisible({
+    timeout: 120_000,
+  })
   await touch(page, /That is all/)
   await expect(page.getByText('It is being sorted.')).toBeVisible()
   await expectAccessible(page)
@@ -103,7 +108,9 @@ test('at the device, by thumb: pair, sign in, fill in, scan through a fault, com
   const link = /attachment\?box=new[^"]+/.exec(mailboxes)![0].replaceAll('&amp;', '&')
   const file = join(mkdtempSync(join(tmpdir(), 'rubricator-mail-')), 'mail.pdf')
   writeFileSync(file, Buffer.from(await (await fetch(`${running().standins.mailboxes}${link}`)).arrayBuffer()))
-  expect(execFileSync('pdfinfo', [file], { encoding: 'utf8' })).toMatch(new RegExp(`Pages: +${stack.truth.sides.filter(side => !side.blank).length}\\n`))
+  expect(execFileSync('pdfinfo', [file], { encoding: 'utf8' })).toMatch(
+    new RegExp(`Pages: +${stack.truth.sides.filter(side => !side.blank).length}\\n`),
+  )
 
   await touch(page, 'What became of mine')
   await expect(page.getByRole('button', { name: /Scan to people/ }).first()).toContainText('done')
@@ -139,7 +146,19 @@ test('from the desk: files dropped in, a folder chosen in the cloud, a page scan
   await page.getByRole('button', { name: 'Begin: choose the files next' }).click()
   await expect(page.getByRole('heading', { name: 'Which files belong to this batch?' })).toBeVisible()
   const folder = mkdtempSync(join(tmpdir(), 'rubricator-drop-'))
-  execFileSync(process.execPath, ['--import', 'tsx', 'standins/paper/main.ts', '--out', folder, '--stack', 'logbooks', '--colour', 'grey', '--dpi', '100'])
+  execFileSync(process.execPath, [
+    '--import',
+    'tsx',
+    'standins/paper/main.ts',
+    '--out',
+    folder,
+    '--stack',
+    'logbooks',
+    '--colour',
+    'grey',
+    '--dpi',
+    '100',
+  ])
   writeFileSync(join(folder, 'notes.pdf'), 'no PDF at all')
   await page.locator('input[type=file]').setInputFiles([join(folder, 'logbooks.pdf'), join(folder, 'notes.pdf')])
   await expect(page.getByText('safely in')).toBeVisible()

@@ -24,8 +24,11 @@ test('slips take their values from the vessel register; a person chooses where i
   await page.keyboard.press('Enter')
   await expect(page.getByRole('link', { name: `Enter values of ${truth.documents.length} documents` })).toBeVisible({ timeout: 200_000 })
   const batch = Number(/batches\/(\d+)/.exec(page.url())![1])
-  const { documents } = await (await page.request.get(`/api/batches/${batch}`)).json() as { documents: { id: number, position: number }[] }
-  const open = async (which: typeof truth.documents[number]) => page.goto(`/documents/${documents.find(one => one.position === which.document)!.id}`)
+  const { documents } = (await (await page.request.get(`/api/batches/${batch}`)).json()) as {
+    documents: { id: number; position: number }[]
+  }
+  const open = async (which: (typeof truth.documents)[number]) =>
+    page.goto(`/documents/${documents.find(one => one.position === which.document)!.id}`)
 
   // One vessel: filled in, nothing to choose.
   const plain = truth.documents.find(document => document.fields.vessel)!
@@ -64,7 +67,8 @@ test('slips take their values from the vessel register; a person chooses where i
 
   // The chosen vessel has the document; the unknown one is refused, in words, at once.
   await page.goto('/sent')
-  const slipsOf = (document: typeof stranger) => page.getByRole('listitem').filter({ has: page.getByText(`${document.fields.landed}-${document.fields.hull}.pdf`) })
+  const slipsOf = (document: typeof stranger) =>
+    page.getByRole('listitem').filter({ has: page.getByText(`${document.fields.landed}-${document.fields.hull}.pdf`) })
   await expect(slipsOf(slipOfSold).filter({ hasText: `vessel ${buyer.id}` })).toContainText('attached', { timeout: 60_000 })
   const refused = slipsOf(stranger).filter({ hasText: 'Vessel register' })
   await expect(refused).toContainText(`There is no vessel with hull ${stranger.fields.hull}`, { timeout: 60_000 })

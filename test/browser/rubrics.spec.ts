@@ -1,7 +1,10 @@
 import { expect, test } from '@playwright/test'
 import { expectAccessible, signIn } from './desk'
+import { sampleBatch, truth } from './permits'
 
-test('a rubric is written as JSON, with each fault named as one types, kept as a draft, and published as its next version', async ({ page }) => {
+test('a rubric is written as JSON, with each fault named as one types, kept as a draft, and published as its next version', async ({
+  page,
+}) => {
   await signIn(page, 'Piers')
   await page.getByRole('link', { name: 'Rubrics' }).click()
   await expectAccessible(page)
@@ -50,4 +53,82 @@ test('a rubric is written as JSON, with each fault named as one types, kept as a
   await publish.click()
   await dialog.getByRole('button', { name: 'Publish it' }).click()
   await expect(page.getByText(/^Version 3 holds/)).toBeVisible()
+})
+
+test('a rubric is made without its text: sentences, a field by pointing at the page, names on the sample, where it goes', async ({
+  page,
+}) => {
+  await signIn(page, 'Piers')
+  const id = await sampleBatch()
+  await page.goto('/rubrics/new')
+  await page.getByLabel('What people call this rubric').fill('Permits by hand')
+  await page.getByLabel('Sides', { exact: true }).selectOption({ label: 'both sides' })
+  await expect(page.getByLabel('Turned over at')).toBeVisible()
+  await expectAccessible(page)
+
+  await page.getByRole('tab', { name: 'Cleaning' }).click()
+  const { name } = (await (await page.request.get(`/api/batches/${id}`)).json()) as { name: string }
+  const sample = page.getByRole('combobox', { name: 'Sample batch' })
+  await sample.fill(name)
+  await page.getByRole('option').filter({ hasText: name }).first().click()
+  const after = page.getByAltText('The page as this rubric would keep it')
+  await expect(after).toBeVisible()
+  const before = await after.getAttribute('src')
+  await page.getByLabel('punched holes').check()
+  await expect(after).not.toHaveAttribute('src', before!)
+  await expectAccessible(page)
+
+  await page.getByRole('tab', { name: 'Splitting' }).click()
+  await page.getByRole('button', { name: 'at a barcode' }).click()
+
+  await page.getByRole('tab', { name: 'Types and fields' }).click()
+  await page.getByLabel('What people call this type').fill('Permit')
+  await page.getByRole('button', { name: /^Subject text/ }).click()
+  await page.getByRole('button', { name: 'Remove this field' }).click()
+  await page.getByRole('button', { name: 'Another field' }).click()
+  await page.getByRole('button', { name: 'Point at its label and value' }).click()
+  await expect(page.getByText('Press the label')).toBeVisible()
+  await expectAccessible(page)
+  await page
+    .getByRole('button', { name: /: Hull number$/ })
+    .first()
+    .click()
+  await expect(page.getByText('Now press the value that belongs to “Hull number”')).toBeVisible()
+  const hull = truth.documents[0]!.fields.hull!
+  await page.getByRole('button', { name: new RegExp(`: ${hull}$`) }).click()
+  await expect(page.getByLabel('What it is called')).toHaveValue('Hull number')
+  await expect(page.getByLabel('Source 1: its label')).toHaveValue('Hull number')
+  // What the rule finds on every document of the sample, at once.
+  await expect(page.getByText(/^found on (\d+) of \1$/)).toBeVisible()
+  await page.getByLabel('needed').check()
+  // The file's name still asks for the field that is gone.
+  await expect(page.getByText(/^Not sound yet: files\[0\]\.name/)).toBeVisible()
+
+  await page.getByRole('tab', { name: 'Reading and files' }).click()
+  const file = page.getByLabel('Its name')
+  await file.fill('{hull')
+  await expect(page.getByText('Expected braces only around a name').last()).toBeVisible()
+  await file.fill('permits/{hull-number}')
+  await expect(page.getByText(`permits/${hull}.pdf`)).toBeVisible()
+  await expectAccessible(page)
+
+  await page.getByRole('tab', { name: 'Where it goes' }).click()
+  await expect(page.getByRole('button', { name: /^Take away / })).toHaveCount(1)
+  await page.getByRole('button', { name: 'Records office (network folder)' }).click()
+  await page
+    .getByLabel(/Whoever scans says/)
+    .first()
+    .check()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Save the rubric' }).click()
+  await expect(page.getByRole('heading', { name: 'Permits by hand' })).toBeVisible()
+  const rubrics = (await (await page.request.get('/api/rubrics')).json()) as { id: string; name: string }[]
+  const made = rubrics.find(one => one.name === 'Permits by hand')!
+  const { body } = (await (await page.request.get(`/api/rubrics/${made.id}`)).json()) as { body: Record<string, unknown> }
+  expect(body).toMatchObject({
+    scan: { sides: 'both' },
+    clean: { remove: ['holes'] },
+    split: { rules: [{ rule: 'barcode' }] },
+    types: [{ label: 'Permit', fields: [{ label: 'Hull number', required: true, from: [{ text: { near: 'Hull number' } }] }] }],
+  })
 })

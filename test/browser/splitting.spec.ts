@@ -23,10 +23,12 @@ test('the ribbon by mouse: choosing, dragging, filters, finding, zoom, both side
   await at(page, b).click()
   await at(page, first!.sides.at(-1)!).click({ modifiers: ['Shift'] })
   await at(page, b).dragTo(at(page, target), { targetPosition: { x: 10, y: 20 } })
-  await expect.poll(async () => {
-    const order = await positions(page)
-    return order.indexOf(target) - order.indexOf(b)
-  }).toBeGreaterThan(0)
+  await expect
+    .poll(async () => {
+      const order = await positions(page)
+      return order.indexOf(target) - order.indexOf(b)
+    })
+    .toBeGreaterThan(0)
   await expect.poll(async () => (await show(page, id)).pages.find(one => one.position === b)!.document).toBe(second!.document)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(async () => (await show(page, id)).pages.find(one => one.position === b)!.document).toBe(first!.document)
@@ -96,13 +98,19 @@ test('pages are chosen, cut and put into another batch by keys alone; the second
   for (const key of ['Delete', 'ArrowRight', 'Delete', 'ArrowRight', 'Delete', 'Control+z']) await page.keyboard.press(key)
   // The undo, which comes last, is done.
   await expect(page.getByRole('button', { name: 'Redo' })).toBeEnabled()
-  await expect.poll(async () => (await show(page, into)).pages.filter(one => one.byHand).map(one => one.position)).toEqual([truth.sides.length + 1, 1])
+  await expect
+    .poll(async () => (await show(page, into)).pages.filter(one => one.byHand).map(one => one.position))
+    .toEqual([truth.sides.length + 1, 1])
 
   // A change that does not arrive is said, and what was typed after it is not done.
-  await page.route('**/corrections', async (route) => {
-    await setTimeout(2000)
-    await route.abort()
-  }, { times: 1 })
+  await page.route(
+    '**/corrections',
+    async route => {
+      await setTimeout(2000)
+      await route.abort()
+    },
+    { times: 1 },
+  )
   await page.keyboard.press('End')
   for (const key of ['Delete', 'ArrowLeft', 'Delete']) await page.keyboard.press(key)
   await expect(page.getByText('The server does not answer as it should.')).toBeVisible()
@@ -161,10 +169,12 @@ test('a steward draws a zone on a real page, types a pattern, tries the draft an
   // A code that was found gives its place, with room to spare; keys move and size it.
   await page.getByRole('button', { name: /^Take the place of Code 128/ }).click()
   const box = truth.sides[0]!.barcode!
-  await expect.poll(async () => {
-    const [x, y, width] = [...(await zone.getAttribute('aria-label'))!.matchAll(/[\d.]+/g)].map(Number) as [number, number, number]
-    return x < box.x && y < box.y && x + width > box.x + box.width
-  }).toBe(true)
+  await expect
+    .poll(async () => {
+      const [x, y, width] = [...(await zone.getAttribute('aria-label'))!.matchAll(/[\d.]+/g)].map(Number) as [number, number, number]
+      return x < box.x && y < box.y && x + width > box.x + box.width
+    })
+    .toBe(true)
   const before = await zone.getAttribute('aria-label')
   await zone.focus()
   await page.keyboard.press('ArrowLeft')
@@ -202,7 +212,9 @@ test('separator sheets from a list', async ({ page }) => {
   await page.getByRole('link', { name: 'Print separator sheets' }).click()
   await page.getByLabel('For').selectOption({ label: 'Office letters: Letter (separator sheet)' })
   await page.getByLabel('a set from a list').check()
-  await page.getByLabel('Read a CSV file').setInputFiles({ name: 'files.csv', mimeType: 'text/csv', buffer: Buffer.from('file;note\nHM204;first\nQA7;second\n') })
+  await page
+    .getByLabel('Read a CSV file')
+    .setInputFiles({ name: 'files.csv', mimeType: 'text/csv', buffer: Buffer.from('file;note\nHM204;first\nQA7;second\n') })
   await expect(page.getByText('1 do not fit')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Make 2 sheets/ })).toBeDisabled()
   await expectAccessible(page)

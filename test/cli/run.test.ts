@@ -25,11 +25,24 @@ const ledgerIn = async (out: string) => Ledger.parse(await json(join(folder, out
 
 /** Draws a stack, runs its rubric over it, and gives the ledger and the truth. */
 async function runStack(stack: string, documents: string, seed: number, more: Record<string, unknown> = {}) {
-  const drawn = await paper('--documents', documents, '--out', join(folder, stack), '--stack', stack, '--seed', String(seed), '--colour', 'grey', '--format', 'pdf')
+  const drawn = await paper(
+    '--documents',
+    documents,
+    '--out',
+    join(folder, stack),
+    '--stack',
+    stack,
+    '--seed',
+    String(seed),
+    '--colour',
+    'grey',
+    '--format',
+    'pdf',
+  )
   expect(drawn.errors).toBe('')
-  const truth = await json(join(folder, `${stack}/${stack}.truth.json`)) as Truth
+  const truth = (await json(join(folder, `${stack}/${stack}.truth.json`))) as Truth
   const path = join(folder, `${stack}.json`)
-  await writeFile(path, JSON.stringify({ ...await json(`run/demo/${stack}.rubric.json`) as object, ...more }))
+  await writeFile(path, JSON.stringify({ ...((await json(`run/demo/${stack}.rubric.json`)) as object), ...more }))
   const ended = await rubricator('run', '--rubric', path, '--out', join(folder, `out-${stack}`), join(folder, `${stack}/${stack}.pdf`))
   expect(ended.errors).toBe('')
   return { ended, truth, ledger: await ledgerIn(`out-${stack}`) }
@@ -38,7 +51,13 @@ async function runStack(stack: string, documents: string, seed: number, more: Re
 describe('the demo stacks come out as their truth says, and stop where it calls them undecidable', () => {
   it.each([
     // The mixed stack has all three kinds of paper to be read; these three are split only.
-    ['landing-slips', '8-9,16-18,23', 3, 'a barcode stands in the bottom-left zone but could not be read', { read: { ocr: false }, files: [] }],
+    [
+      'landing-slips',
+      '8-9,16-18,23',
+      3,
+      'a barcode stands in the bottom-left zone but could not be read',
+      { read: { ocr: false }, files: [] },
+    ],
     ['office-letters', '1-3', 0, '', { read: { ocr: false }, files: [] }],
     ['dues-statements', '1-4', 0, '', { read: { ocr: false }, files: [] }],
     ['mixed-post', '8-9,11-12', 3, 'a barcode stands in the top-right zone but could not be read', {}],
@@ -65,7 +84,11 @@ describe('the demo stacks come out as their truth says, and stop where it calls 
       const [file] = document.files
       const path = join(folder, 'out-mooring-permits', file!.name)
       expect(file!.name).toBe(`mooring-permit/${document.fields.permit!.value}-${String(document.document).padStart(3, '0')}.pdf`)
-      expect(createHash('sha256').update(await readFile(path)).digest('hex')).toBe(file!.sha256)
+      expect(
+        createHash('sha256')
+          .update(await readFile(path))
+          .digest('hex'),
+      ).toBe(file!.sha256)
       expect((await stat(path)).size).toBe(file!.bytes)
       expect((await promisify(execFile)('pdftotext', [path, '-'])).stdout).toContain(document.fields.hull?.value ?? 'Saltmere')
     }
@@ -78,8 +101,22 @@ describe('bad input', () => {
     await writeFile(join(folder, 'few/side-3.jpg'), (await readFile(join(folder, 'few/side-3.jpg'))).subarray(0, 20000))
     const inputs = [1, 2, 3, 4].map(side => join(folder, `few/side-${side}.jpg`))
     const quick = join(folder, 'quick.json')
-    await writeFile(quick, JSON.stringify({ ...await json(rubric) as object, read: { ocr: false }, files: [{ format: 'tiff', name: '{permit}' }] }))
-    const ended = await rubricator('run', '--rubric', quick, '--out', join(folder, 'bad'), '--json', '--jobs', '2', ...inputs, join(folder, 'nowhere.pdf'))
+    await writeFile(
+      quick,
+      JSON.stringify({ ...((await json(rubric)) as object), read: { ocr: false }, files: [{ format: 'tiff', name: '{permit}' }] }),
+    )
+    const ended = await rubricator(
+      'run',
+      '--rubric',
+      quick,
+      '--out',
+      join(folder, 'bad'),
+      '--json',
+      '--jobs',
+      '2',
+      ...inputs,
+      join(folder, 'nowhere.pdf'),
+    )
     expect(ended.code).toBe(3)
     const ledger = Ledger.parse(JSON.parse(ended.output))
     expect(ledger.totals).toMatchObject({ scanned: 5, unreadable: 2 })

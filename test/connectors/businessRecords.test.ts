@@ -20,7 +20,14 @@ beforeAll(async () => {
   server = registerServer(join(folder, 'register'), 'the key')
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
   address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
-  options = { address, key: 'the key', noun: 'vessel', shown: ['name', 'owner'], lookup: { path: '/vessels', parameter: 'hull', field: 'hull' }, attach: '/vessels/{record}/documents/{document}' }
+  options = {
+    address,
+    key: 'the key',
+    noun: 'vessel',
+    shown: ['name', 'owner'],
+    lookup: { path: '/vessels', parameter: 'hull', field: 'hull' },
+    attach: '/vessels/{record}/documents/{document}',
+  }
 })
 afterAll(async () => {
   server.close()
@@ -28,18 +35,31 @@ afterAll(async () => {
 })
 
 const open = (more: Record<string, unknown> = {}) => connectorNamed('business-records').open({ ...options, ...more })
-const look = (hull: string, more: Record<string, unknown> = {}) => lookUp({ connector: 'business-records', options: { ...options, ...more } }, 'vessel-register', () => hull)
+const look = (hull: string, more: Record<string, unknown> = {}) =>
+  lookUp({ connector: 'business-records', options: { ...options, ...more } }, 'vessel-register', () => hull)
 const vessel = fleet[3]!
 const sold = fleet[soldTwice]!
 
 async function delivery(content: string, more: Partial<Delivery> = {}): Promise<Delivery> {
   const path = join(folder, 'file.pdf')
   await writeFile(path, content)
-  return { id: '12', folder: '', people: [], files: [{ name: 'Überstand 1.pdf', path, sha256: createHash('sha256').update(content).digest('hex'), mediaType: 'application/pdf' }], index: { values: { hull: vessel.hull } }, record: null, ...more }
+  return {
+    id: '12',
+    folder: '',
+    people: [],
+    files: [{ name: 'Überstand 1.pdf', path, sha256: createHash('sha256').update(content).digest('hex'), mediaType: 'application/pdf' }],
+    index: { values: { hull: vessel.hull } },
+    record: null,
+    ...more,
+  }
 }
 
 it('finds one, several or none, and says in words when the register does not answer', async () => {
-  expect(await look(vessel.hull)).toMatchObject({ chosen: vessel.id, records: [{ id: vessel.id, shown: [vessel.name, vessel.owner] }], trouble: null })
+  expect(await look(vessel.hull)).toMatchObject({
+    chosen: vessel.id,
+    records: [{ id: vessel.id, shown: [vessel.name, vessel.owner] }],
+    trouble: null,
+  })
   const two = await look(sold.hull)
   expect([two.records.length, two.chosen]).toEqual([2, null])
   expect(await look(strangerHull)).toMatchObject({ records: [], chosen: null, trouble: null })
@@ -51,7 +71,7 @@ it('finds one, several or none, and says in words when the register does not ans
 
 it('attaches once, under its own name, with the index values', async () => {
   const first = await open().deliver(await delivery('one'))
-  expect(first).toEqual({ place: `vessel ${vessel.id}`, answer: 'Überstand 1.pdf: attached; the other side\'s digest agrees.' })
+  expect(first).toEqual({ place: `vessel ${vessel.id}`, answer: "Überstand 1.pdf: attached; the other side's digest agrees." })
   expect((await open().deliver(await delivery('one'))).answer).toContain('was attached already')
   const list = await fetch(`${address}/vessels/${vessel.id}/documents`, { headers: { authorization: 'Bearer the key' } })
   expect(await list.json()).toMatchObject([{ id: '12', name: 'Überstand 1.pdf', bytes: 3, values: { hull: vessel.hull } }])
@@ -60,7 +80,7 @@ it('attaches once, under its own name, with the index values', async () => {
 it.each<[string, Partial<Delivery>, string]>([
   ['another content under its id', {}, 'has another content'],
   ['no such vessel', { index: { values: { hull: strangerHull } } }, `There is no vessel with hull ${strangerHull}`],
-  ['two vessels and nobody\'s choice', { index: { values: { hull: sold.hull } } }, 'nobody chose one'],
+  ["two vessels and nobody's choice", { index: { values: { hull: sold.hull } } }, 'nobody chose one'],
   ['no value to look up', { index: { values: {} } }, 'has no value in "hull"'],
 ])('refuses for good, with what to do: %s', async (_, more, words) => {
   const refused = open().deliver(await delivery('two', more))
@@ -78,7 +98,7 @@ it('takes the record that a person chose, and tries again by itself while the re
 })
 
 it('describes itself in OpenAPI', async () => {
-  const { openapi, paths } = await (await fetch(`${address}/openapi.json`)).json() as { openapi: string, paths: Record<string, unknown> }
+  const { openapi, paths } = (await (await fetch(`${address}/openapi.json`)).json()) as { openapi: string; paths: Record<string, unknown> }
   expect(openapi).toBe('3.1.0')
   expect(Object.keys(paths)).toContain('/vessels/{vessel}/documents/{document}')
 })

@@ -12,14 +12,22 @@ it('every connector says what its options are, which are secret, and what it can
     }
   }
   expect(connectorViews.map(({ name, can, asks }) => [name, can.browse, can.lookup, asks])).toEqual([
-    ['network-folder', true, false, 'folder'], ['business-records', false, true, null], ['mail', false, false, 'people'], ['cloud-folder', true, false, 'folder'],
+    ['network-folder', true, false, 'folder'],
+    ['business-records', false, true, null],
+    ['mail', false, false, 'people'],
+    ['cloud-folder', true, false, 'folder'],
   ])
-  expect(connectorNamed('mail').options.find(option => option.key === 'port')).toMatchObject({ required: true, schema: { type: 'integer', minimum: 1, maximum: 65535 } })
+  expect(connectorNamed('mail').options.find(option => option.key === 'port')).toMatchObject({
+    required: true,
+    schema: { type: 'integer', minimum: 1, maximum: 65535 },
+  })
 })
 
 it('a destination can do what its connector says', () => {
   const options: Record<string, unknown> = {
-    'network-folder': { path: '/srv' }, 'cloud-folder': { address: 'http://127.0.0.1:9/dav' }, 'mail': { host: 'h', port: 25, from: 'a@saltmere.example' },
+    'network-folder': { path: '/srv' },
+    'cloud-folder': { address: 'http://127.0.0.1:9/dav' },
+    mail: { host: 'h', port: 25, from: 'a@saltmere.example' },
     'business-records': { address: 'http://127.0.0.1:9', lookup: { path: '/v', parameter: 'p', field: 'f' }, attach: '/a' },
   }
   for (const { name, can } of connectorViews) {
@@ -29,5 +37,9 @@ it('a destination can do what its connector says', () => {
 })
 
 it('secrets are never shown', () => {
-  expect(shownOptions('mail', { host: 'h', port: 25, password: 'p', from: 'a@saltmere.example' })).toEqual({ host: 'h', port: 25, from: 'a@saltmere.example' })
+  expect(shownOptions('mail', { host: 'h', port: 25, password: 'p', from: 'a@saltmere.example' })).toEqual({
+    host: 'h',
+    port: 25,
+    from: 'a@saltmere.example',
+  })
 })

@@ -15,7 +15,8 @@ let folder: string
 let cloud: Server
 let mail: ReturnType<typeof mailServer>
 const portOf = (server: { address(): unknown }) => (server.address() as AddressInfo).port
-const listening = (server: { listen(port: number, host: string, done: () => void): unknown }) => new Promise<void>(done => server.listen(0, '127.0.0.1', done))
+const listening = (server: { listen(port: number, host: string, done: () => void): unknown }) =>
+  new Promise<void>(done => server.listen(0, '127.0.0.1', done))
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'rubricator-destinations-'))
   cloud = await cloudServer(join(folder, 'cloud'), 'records', 'right')
@@ -32,17 +33,28 @@ async function delivery(content: string, more: Partial<Delivery> = {}): Promise<
   const path = join(folder, 'file.pdf')
   await writeFile(path, content)
   return {
-    id: '12', folder: 'Permits/2026', people: ['officer@saltmere.example'], record: null,
+    id: '12',
+    folder: 'Permits/2026',
+    people: ['officer@saltmere.example'],
+    record: null,
     files: [{ name: 'Überstand 1.pdf', path, sha256: createHash('sha256').update(content).digest('hex'), mediaType: 'application/pdf' }],
-    index: { type: 'mooring-permit', batch: 'Monday', document: 3, values: { permit: '04217' } }, ...more,
+    index: { type: 'mooring-permit', batch: 'Monday', document: 3, values: { permit: '04217' } },
+    ...more,
   }
 }
 
 describe('mail', () => {
-  const open = (more: Record<string, unknown> = {}) => connectorNamed('mail').open({
-    host: '127.0.0.1', port: portOf(mail.smtp.server), user: 'rubricator', password: 'right', from: 'scans@saltmere.example',
-    subject: 'Permit {permit}, {batch}', text: 'For your file.\n{values}', ...more,
-  })
+  const open = (more: Record<string, unknown> = {}) =>
+    connectorNamed('mail').open({
+      host: '127.0.0.1',
+      port: portOf(mail.smtp.server),
+      user: 'rubricator',
+      password: 'right',
+      from: 'scans@saltmere.example',
+      subject: 'Permit {permit}, {batch}',
+      text: 'For your file.\n{values}',
+      ...more,
+    })
   const boxes = () => new Mailboxes(join(folder, 'mail'))
 
   it('arrives with its files, its subject and its index values, once', async () => {
@@ -51,7 +63,9 @@ describe('mail', () => {
     const mails = await boxes().mails('officer@saltmere.example')
     expect(mails).toHaveLength(1)
     expect(mails[0]!.email).toMatchObject({ subject: 'Permit 04217, Monday', text: expect.stringContaining('permit: 04217') as string })
-    expect(mails[0]!.email.attachments.map(({ filename, content }) => [filename, Buffer.from(content as ArrayBuffer).toString()])).toEqual([['Überstand 1.pdf', 'one']])
+    expect(mails[0]!.email.attachments.map(({ filename, content }) => [filename, Buffer.from(content as ArrayBuffer).toString()])).toEqual([
+      ['Überstand 1.pdf', 'one'],
+    ])
   })
 
   it.each<[string, Partial<Delivery>, Record<string, unknown>, string]>([
@@ -71,7 +85,8 @@ describe('mail', () => {
 })
 
 describe('a cloud folder', () => {
-  const open = (more: Record<string, unknown> = {}) => connectorNamed('cloud-folder').open({ address: `http://127.0.0.1:${portOf(cloud)}/dav`, user: 'records', password: 'right', ...more })
+  const open = (more: Record<string, unknown> = {}) =>
+    connectorNamed('cloud-folder').open({ address: `http://127.0.0.1:${portOf(cloud)}/dav`, user: 'records', password: 'right', ...more })
   const stored = (name: string) => readFile(join(folder, 'cloud', 'Permits/2026', name), 'utf8')
 
   it('keeps a file once, never over another, with its index values beside it', async () => {
@@ -88,7 +103,12 @@ describe('a cloud folder', () => {
     await writeFile(join(folder, 'cloud', 'Note 10.txt'), 'ten')
     await writeFile(join(folder, 'cloud', 'Note 9.txt'), 'nine')
     const entries = await open().browse!.list('')
-    expect(entries.map(entry => [entry.name, entry.kind, entry.bytes])).toEqual([['Archive', 'folder', null], ['Permits', 'folder', null], ['Note 9.txt', 'file', 4], ['Note 10.txt', 'file', 3]])
+    expect(entries.map(entry => [entry.name, entry.kind, entry.bytes])).toEqual([
+      ['Archive', 'folder', null],
+      ['Permits', 'folder', null],
+      ['Note 9.txt', 'file', 4],
+      ['Note 10.txt', 'file', 3],
+    ])
     expect((await open().browse!.read('Note 9.txt')).toString()).toBe('nine')
   })
 

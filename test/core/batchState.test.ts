@@ -3,26 +3,51 @@ import { batchStates, mayMove, moves, stateAfter, type BatchState, type Move } f
 
 // The whole table, so that a change of it is one that somebody meant: what may happen in each state, and where it leads.
 const expected: Record<BatchState, string[]> = {
-  'receiving': ['complete → sorting', 'hold → held', 'abandon → abandoned'],
-  'sorting': [
-    'reopen → receiving', 'arrange → sorting', 'arrange → to fix', 'arrange → done', 'examine → sorting', 'extend → sorting',
-    'settle → to index', 'settle → sending', 'hold → held', 'abandon → abandoned',
+  receiving: ['complete → sorting', 'hold → held', 'abandon → abandoned'],
+  sorting: [
+    'reopen → receiving',
+    'arrange → sorting',
+    'arrange → to fix',
+    'arrange → done',
+    'examine → sorting',
+    'extend → sorting',
+    'settle → to index',
+    'settle → sending',
+    'hold → held',
+    'abandon → abandoned',
   ],
-  'to fix': ['reopen → receiving', 'arrange → sorting', 'arrange → to fix', 'arrange → done', 'examine → sorting', 'extend → sorting', 'abandon → abandoned'],
+  'to fix': [
+    'reopen → receiving',
+    'arrange → sorting',
+    'arrange → to fix',
+    'arrange → done',
+    'examine → sorting',
+    'extend → sorting',
+    'abandon → abandoned',
+  ],
   'to index': [
-    'reopen → receiving', 'arrange → sorting', 'arrange → to fix', 'arrange → done', 'examine → sorting', 'extend → sorting',
-    'settle → to index', 'settle → sending', 'amend → to index', 'hold → held', 'abandon → abandoned',
+    'reopen → receiving',
+    'arrange → sorting',
+    'arrange → to fix',
+    'arrange → done',
+    'examine → sorting',
+    'extend → sorting',
+    'settle → to index',
+    'settle → sending',
+    'amend → to index',
+    'hold → held',
+    'abandon → abandoned',
   ],
   'to check': [],
-  'sending': ['reopen → receiving', 'amend → to index', 'finish → done', 'hold → held'],
-  'done': ['amend → to index'],
-  'held': ['resume → receiving', 'resume → sorting', 'resume → to index', 'resume → sending'],
-  'abandoned': [],
+  sending: ['reopen → receiving', 'amend → to index', 'finish → done', 'hold → held'],
+  done: ['amend → to index'],
+  held: ['resume → receiving', 'resume → sorting', 'resume → to index', 'resume → sending'],
+  abandoned: [],
 }
 
-describe.each(batchStates)('a batch that is “%s”', (state) => {
+describe.each(batchStates)('a batch that is “%s”', state => {
   it('may do what the table says, and nothing else', () => {
-    const found = (Object.keys(moves) as Move[]).flatMap(move => mayMove(state, move) ? moves[move].to.map(to => `${move} → ${to}`) : [])
+    const found = (Object.keys(moves) as Move[]).flatMap(move => (mayMove(state, move) ? moves[move].to.map(to => `${move} → ${to}`) : []))
     expect(found).toEqual(expected[state])
   })
 

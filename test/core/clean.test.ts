@@ -16,14 +16,17 @@ const grey = (image: ReturnType<typeof page>) => ({ ...image, channels: 1 as con
 describe('see-through that the front explains', () => {
   const front = () => {
     const image = page(240)
-    for (let line = 0; line < 20; line++) for (let word = 0; word < 14; word++) draw(image, 200 + word * 90, 300 + line * 60, 50 + (word * 13 + line * 7) % 30, 20, 30)
+    for (let line = 0; line < 20; line++)
+      for (let word = 0; word < 14; word++) draw(image, 200 + word * 90, 300 + line * 60, 50 + ((word * 13 + line * 7) % 30), 20, 30)
     return image
   }
   /** A back on which the front shows through, moved by some pixels, as sharply as on thin paper. */
   const back = () => {
     const from = front()
     const image = page(240)
-    for (let y = 0; y < 2339; y++) for (let x = 0; x < 1654; x++) if (from.data[y * 1654 + x]! < 128) image.data[Math.min(2338, y + 5) * 1654 + Math.max(0, 1653 - x - 7)] = 190
+    for (let y = 0; y < 2339; y++)
+      for (let x = 0; x < 1654; x++)
+        if (from.data[y * 1654 + x]! < 128) image.data[Math.min(2338, y + 5) * 1654 + Math.max(0, 1653 - x - 7)] = 190
     return image
   }
 
@@ -33,7 +36,7 @@ describe('see-through that the front explains', () => {
     expect(findInk(back(), dpi, [], front()).ink).toBeLessThanOrEqual(0.00001)
   })
 
-  it('takes nothing that is written there: pencil across it, or print of the side\'s own', () => {
+  it("takes nothing that is written there: pencil across it, or print of the side's own", () => {
     expect(findInk(draw(back(), 300, 500, 240, 3, 196), dpi, [], front()).ink).toBeGreaterThan(0.00001)
     expect(findInk(draw(draw(back(), 820, 2200, 10, 3, 40), 826, 2203, 3, 14, 40), dpi, [], front()).ink).toBeGreaterThan(0.00001)
     expect(findInk(front(), dpi, [], page(240)).ink).toBeGreaterThan(0.01)
@@ -42,14 +45,24 @@ describe('see-through that the front explains', () => {
 
 describe('colours that are taken out or kept', () => {
   const paper = [248, 244, 232]
-  const blend = (colour: readonly number[], share: number) => colour.map((level, at) => Math.round(level * share + paper[at]! * (1 - share)))
+  const blend = (colour: readonly number[], share: number) =>
+    colour.map((level, at) => Math.round(level * share + paper[at]! * (1 - share)))
   const red = [217, 74, 58]
   const blue = [60, 90, 190]
   const marks = [
-    { name: 'red', colour: red }, { name: 'faint red', colour: blend(red, 0.4) }, { name: 'black', colour: [28, 26, 24] },
-    { name: 'grey', colour: [120, 118, 116] }, { name: 'faint blue', colour: blend(blue, 0.3) }, { name: 'blue', colour: blue },
+    { name: 'red', colour: red },
+    { name: 'faint red', colour: blend(red, 0.4) },
+    { name: 'black', colour: [28, 26, 24] },
+    { name: 'grey', colour: [120, 118, 116] },
+    { name: 'faint blue', colour: blend(blue, 0.3) },
+    { name: 'blue', colour: blue },
   ]
-  const image = coloured(200, 200, paper, marks.map(({ colour }, at) => ({ x: 10 + at * 30, y: 50, width: 20, height: 60, colour })))
+  const image = coloured(
+    200,
+    200,
+    paper,
+    marks.map(({ colour }, at) => ({ x: 10 + at * 30, y: 50, width: 20, height: 60, colour })),
+  )
   const levels = (dropout: string[], keepInk: string[]) => {
     const made = withColours(image, dropout, keepInk)
     return Object.fromEntries(marks.map(({ name }, at) => [name, made.data[80 * 200 + 20 + at * 30]!]))
@@ -63,7 +76,7 @@ describe('colours that are taken out or kept', () => {
   })
 
   it('makes a faint colour full black beside it', () => {
-    expect(levels(['#d94a3a'], ['#3c5abe'])).toMatchObject({ 'faint blue': 0, 'blue': 0, 'faint red': expect.any(Number) as number })
+    expect(levels(['#d94a3a'], ['#3c5abe'])).toMatchObject({ 'faint blue': 0, blue: 0, 'faint red': expect.any(Number) as number })
     expect(levels(['#d94a3a'], ['#3c5abe']).red).toBeGreaterThan(235)
   })
 })
@@ -82,7 +95,13 @@ describe('dirt that is painted over', () => {
     expect(image.data[y * 1654 + x]).toBeLessThan(100)
     expect(clean.data[y * 1654 + x]).toBe(240)
     expect(clean.data[607 * 1654 + 405]).toBe(40)
-    expect(findInk(image, dpi, (['holes', 'specks', 'borders'] as const).filter(other => other !== kind)).dirt).toBeNull()
+    expect(
+      findInk(
+        image,
+        dpi,
+        (['holes', 'specks', 'borders'] as const).filter(other => other !== kind),
+      ).dirt,
+    ).toBeNull()
   })
 
   it('streaks, so that letters under them stay, and no printed rule', () => {
@@ -117,11 +136,21 @@ it('folds a book without a shadow where nothing is written', () => {
 })
 
 it('lightens, darkens and hardens without moving black and white, and sharpens edges alone', () => {
-  for (const [lighten, contrast] of [[3, 0], [-3, 0], [0, 4], [5, 5]]) {
+  for (const [lighten, contrast] of [
+    [3, 0],
+    [-3, 0],
+    [0, 4],
+    [5, 5],
+  ]) {
     const table = toneTable(lighten!, contrast!)
     expect([table[0], table[255]]).toEqual([0, 255])
   }
-  expect([toneTable(3, 0)[128]! > 128, toneTable(-3, 0)[128]! < 128, toneTable(0, 4)[200]! > 220, toneTable(0, 0)[77]]).toEqual([true, true, true, 77])
+  expect([toneTable(3, 0)[128]! > 128, toneTable(-3, 0)[128]! < 128, toneTable(0, 4)[200]! > 220, toneTable(0, 0)[77]]).toEqual([
+    true,
+    true,
+    true,
+    77,
+  ])
   const image = grey(draw(page(200, 60, 60), 20, 20, 20, 20, 100))
   const sharp = sharpened(withTone(image, toneTable(0, 0)), 4)
   expect(sharp.data[30 * 60 + 20]).toBeLessThan(90)

@@ -1,3 +1,4 @@
+import { localIso } from '../../core/fields/dates'
 import { describe, expect, it } from 'vitest'
 import { enteredFields } from '../../core/fields/entered'
 import { checkValue, expectedOf, shownValue } from '../../core/fields/fieldValue'
@@ -12,8 +13,23 @@ it.each([
   [{ kind: 'date', format: 'd MMMM yyyy' }, '3 March 2026', '2026-03-03'],
   [{ kind: 'date' }, '2026-03-31', '2026-03-31'],
   [{ kind: 'date' }, '31/02/2026', null],
-  [{ kind: 'number', decimals: 2 }, '1,234.5', '1234.50'],
-  [{ kind: 'number' }, '12,5', '12.5'],
+  // Years of two digits as POSIX has them.
+  [{ kind: 'date', format: 'dd/MM/yy' }, '03/04/85', '1985-04-03'],
+  [{ kind: 'date', format: 'dd/MM/yy' }, '03/04/26', '2026-04-03'],
+  [{ kind: 'number', decimals: 2, grouping: ',' }, '1,234.5', '1234.50'],
+  [{ kind: 'number', decimals: 2, grouping: ',' }, '1234.50', '1234.50'],
+  [{ kind: 'number', decimals: 2, grouping: '.' }, '1.234,50', '1234.50'],
+  [{ kind: 'number', decimals: 2, grouping: '.' }, '1.234', '1234.00'],
+  [{ kind: 'number', grouping: ' ', decimal: ',' }, '12\u202f345,6', '12345.6'],
+  [{ kind: 'number', grouping: ',' }, '12,34', null],
+  [{ kind: 'number', grouping: ',' }, '1,2345', null],
+  // What stands between thousands is named, or it is none.
+  [{ kind: 'number' }, '1,234', null],
+  [{ kind: 'number' }, '1.234,50', null],
+  [{ kind: 'number' }, '12,5', null],
+  [{ kind: 'number', decimal: ',' }, '12,5', '12.5'],
+  [{ kind: 'number', decimal: ',' }, '12.5', '12.5'],
+  [{ kind: 'number', decimal: ',' }, '1.234', null],
   [{ kind: 'number', min: 0 }, '-1', null],
   [{ kind: 'number', decimals: 0 }, '1.5', null],
   [{ kind: 'choice', choices: ['Inner', 'Outer'] }, 'inner', 'Inner'],
@@ -30,6 +46,21 @@ it.each([
   if (!checked.ok) expect(checked.why).toContain(typed.trim())
 })
 
+it.each([
+  ['3 März 2026', 'deu', '2026-03-03'],
+  ['3 Mai 2026', 'deu', '2026-05-03'],
+  ['1 août 2026', 'fra', '2026-08-01'],
+  ['1 fevrier 2026', 'fra', '2026-02-01'],
+  ['12 listopada 2026', 'pol', '2026-11-12'],
+  ['12 Oct 2026', 'pol', '2026-10-12'],
+  // It begins two months' names.
+  ['1 jui 2026', 'fra', null],
+  ['3 März 2026', 'eng', null],
+])('%s in %s is %s', (text, language, kept) => {
+  const checked = checkValue(field({ kind: 'date', format: 'd MMMM yyyy' }), text, [language])
+  expect(checked.ok ? checked.value : null).toBe(kept)
+})
+
 it('shows a date as it is typed', () => {
   expect(shownValue(field({ kind: 'date', format: 'dd/MM/yyyy' }), '2026-03-31')).toBe('31/03/2026')
 })
@@ -40,21 +71,42 @@ it('knows the Luhn digit of ISO/IEC 7812-1', () => {
   expect(passesLuhn('7992739871x')).toBe(false)
 })
 
-const word = (text: string, x: number, y: number, line: number, confidence = 0.9) => ({ text, x, y, width: text.length * 0.09, height: 0.12, confidence, line })
+const word = (text: string, x: number, y: number, line: number, confidence = 0.9) => ({
+  text,
+  x,
+  y,
+  width: text.length * 0.09,
+  height: 0.12,
+  confidence,
+  line,
+})
 
 describe('filling', () => {
   const type = DocumentType.parse({
-    id: 'permit', label: 'Permit', fields: [
+    id: 'permit',
+    label: 'Permit',
+    fields: [
       { id: 'permit', label: 'Permit', required: true, pattern: '^\\d{5}$', from: [{ barcode: 'permit' }] },
       { id: 'hull', label: 'Hull', required: true, check: 'luhn', from: [{ text: { near: 'Hull number', value: '\\d{8}' } }] },
-      { id: 'issued', label: 'Issued', kind: 'date', required: true, from: [{ text: { zone: { x: 5, y: 2, width: 3, height: 1 }, value: '(\\d\\d/\\d\\d/\\d{4})' } }, { value: '01/01/2026' }] },
+      {
+        id: 'issued',
+        label: 'Issued',
+        kind: 'date',
+        required: true,
+        from: [{ text: { zone: { x: 5, y: 2, width: 3, height: 1 }, value: '(\\d\\d/\\d\\d/\\d{4})' } }, { value: '01/01/2026' }],
+      },
     ],
   })
 
   it('takes values from the barcode, beside or below a label, and from a zone', () => {
     const words = [
-      word('Hull', 0.7, 2.8, 0), word('number', 1.1, 2.8, 0), word('Vessel', 3, 2.8, 0),
-      word('98294580', 0.75, 3, 1, 0.8), word('Fulmar', 3, 3, 1), word('on', 5.2, 2.3, 2), word('28/04/2026', 5.5, 2.3, 2),
+      word('Hull', 0.7, 2.8, 0),
+      word('number', 1.1, 2.8, 0),
+      word('Vessel', 3, 2.8, 0),
+      word('98294580', 0.75, 3, 1, 0.8),
+      word('Fulmar', 3, 3, 1),
+      word('on', 5.2, 2.3, 2),
+      word('28/04/2026', 5.5, 2.3, 2),
     ]
     const { fields, missing } = fillFields(type, { barcode: { permit: '04217' }, pages: [[], words], records: {} })
     expect(fields).toEqual({
@@ -96,4 +148,16 @@ it.each([
   [{ kind: 'number', min: 0, decimals: 2 }, 'a number from 0 with at most 2 decimals'],
 ])('%o says what it expects: %s', (more, words) => {
   expect(expectedOf(field(more))).toBe(words)
+})
+
+describe('a moment', () => {
+  it.each([
+    ['2026-03-29T00:59:59Z', 'Europe/London', '2026-03-29T00:59:59'],
+    ['2026-03-29T01:00:00Z', 'Europe/London', '2026-03-29T02:00:00'],
+    ['2026-12-31T23:30:00Z', 'Pacific/Auckland', '2027-01-01T12:30:00'],
+    ['2026-01-01T00:05:09Z', 'America/St_Johns', '2025-12-31T20:35:09'],
+    ['2026-07-01T00:00:00Z', 'UTC', '2026-07-01T00:00:00'],
+  ])('%s is told in %s as %s', (moment, zone, told) => {
+    expect(localIso(new Date(moment), zone)).toBe(told)
+  })
 })

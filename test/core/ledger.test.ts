@@ -3,7 +3,20 @@ import { makeLedger } from '../../core/ledger/ledger'
 import type { LedgerPage } from '../../core/model/ledger'
 
 const page = (number: number, fate: LedgerPage['fate'], document: number | null): LedgerPage => ({
-  page: number, source: 'a.pdf', sourcePage: number, sheet: number, side: 'front', widthPx: 1, heightPx: 1, dpi: 200, ink: 0, skewDeg: 0, barcodes: [], fate, why: 'because', document,
+  page: number,
+  source: 'a.pdf',
+  sourcePage: number,
+  sheet: number,
+  side: 'front',
+  widthPx: 1,
+  heightPx: 1,
+  dpi: 200,
+  ink: 0,
+  skewDeg: 0,
+  barcodes: [],
+  fate,
+  why: 'because',
+  document,
 })
 const document = (pages: number[]) => ({ document: 1, type: null, pages, fields: {}, missing: [], files: [] })
 

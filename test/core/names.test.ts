@@ -1,7 +1,14 @@
 import { expect, it } from 'vitest'
 import { freeName, renderName, templateFault } from '../../core/name/template'
 
-const context = { type: 'mooring-permit', batch: 'B', seq: 7, pages: 3, date: '2026-03-31', values: { permit: '04217', vessel: '../../etc/passwd', odd: 'a/b\\c:d\n*?"<>|' } }
+const context = {
+  type: 'mooring-permit',
+  batch: 'B',
+  seq: 7,
+  pages: 3,
+  date: '2026-03-31',
+  values: { permit: '04217', vessel: '../../etc/passwd', odd: 'a/b\\c:d\n*?"<>|' },
+}
 
 it.each([
   ['{type}/{permit}-{seq:3}', 'mooring-permit/04217-007'],

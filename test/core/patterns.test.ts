@@ -1,4 +1,7 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { patternLike } from '../../core/pattern/like'
+import { patternFault, patternOf } from '../../core/pattern/pattern'
 import { rubricChanges } from '../../core/model/rubricDifference'
 import { candidatesFor, successorOf } from '../../core/split/candidates'
 import { compareOutcomes } from '../../core/split/compare'
@@ -34,8 +37,16 @@ describe('candidates for a code that does not read', () => {
   const nothing = { readings: [], codes: [], beside: [], last: null, awaited: [] }
 
   it('are what is printed beside it, the next of the list, a half reading, the number after the last one', () => {
-    const found = candidatesFor({ ...nothing, beside: ['Permit', 'MP26-O42I9', '2026'], readings: ['MP26-04212'], last: 'MP26-04218', awaited: ['MP26-04220'] }, [permit])
-    expect(found.map(one => `${one.value} ${one.why}`)).toEqual(['MP26-04219 printed beside it', 'MP26-04220 next in the list', 'MP26-04212 half read', 'MP26-04218 the last good value'])
+    const found = candidatesFor(
+      { ...nothing, beside: ['Permit', 'MP26-O42I9', '2026'], readings: ['MP26-04212'], last: 'MP26-04218', awaited: ['MP26-04220'] },
+      [permit],
+    )
+    expect(found.map(one => `${one.value} ${one.why}`)).toEqual([
+      'MP26-04219 printed beside it',
+      'MP26-04220 next in the list',
+      'MP26-04212 half read',
+      'MP26-04218 the last good value',
+    ])
   })
 
   it('fit the pattern, or are none', () => {
@@ -43,7 +54,12 @@ describe('candidates for a code that does not read', () => {
     expect(candidatesFor({ ...nothing, beside: ['any 12'], last: 'Q9' }, []).map(one => one.value)).toEqual(['Q10', 'Q9'])
   })
 
-  it.each([['MP26-04999', 'MP26-05000'], ['A099B', 'A100B'], ['99', '100'], ['none', null]])('%s is followed by %s', (value, next) => {
+  it.each([
+    ['MP26-04999', 'MP26-05000'],
+    ['A099B', 'A100B'],
+    ['99', '100'],
+    ['none', null],
+  ])('%s is followed by %s', (value, next) => {
     expect(successorOf(value)).toBe(next)
   })
 })
@@ -53,10 +69,12 @@ describe('two rubrics', () => {
     const before = rubricFor()
     const after = rubricFor({ unread: 'previous', rules: [{ rule: 'barcode', type: 'permit' }] })
     expect(rubricChanges(before, before)).toEqual([])
-    expect(rubricChanges(before, after)).toEqual(expect.arrayContaining([
-      { path: 'split.unread', before: '"hold"', after: '"previous"' },
-      { path: 'split.rules[0].formats[0]', before: '"Code128"', after: null },
-    ]))
+    expect(rubricChanges(before, after)).toEqual(
+      expect.arrayContaining([
+        { path: 'split.unread', before: '"hold"', after: '"previous"' },
+        { path: 'split.rules[0].formats[0]', before: '"Code128"', after: null },
+      ]),
+    )
   })
 
   it('are compared by what they make of the same pages: a renumbered document is the same one', () => {
@@ -66,5 +84,27 @@ describe('two rubrics', () => {
     expect([comparison.before!.totals.held, comparison.after.totals.held, comparison.after.documents]).toEqual([2, 0, 2])
     const merged = compareOutcomes(splitPages(pages, rubricFor()), splitPages(pages, rubricFor({ rules: [] })))
     expect(merged.pages.map(page => page.changed)).toEqual([false, false, true, true, true, true])
+  })
+})
+
+describe('a pattern like a value', () => {
+  it.each([
+    ['04205', '\\d{5}'],
+    ['MP26-04205', '[A-Z]{2}\\d{2}-\\d{5}'],
+    ['20/06/2026', '\\d{2}/\\d{2}/\\d{4}'],
+    ['15.3', '\\d{2}\\.\\d'],
+    ['Little Auk', '.+'],
+  ])('of %s is %s', (value, pattern) => {
+    expect(patternLike(value)).toBe(pattern)
+  })
+
+  it('is sound, and that value fits it whole', () => {
+    fc.assert(
+      fc.property(fc.string({ minLength: 1, maxLength: 40 }), value => {
+        const pattern = patternLike(value)
+        expect(patternFault(pattern)).toBeNull()
+        if (/^[\x20-\x7e]+$/.test(value)) expect(patternOf(`^(?:${pattern})$`).test(value.trim() || value)).toBe(true)
+      }),
+    )
   })
 })

@@ -12,7 +12,15 @@ export function page(paper = 240, width = 1654, height = 2339): Grey {
 }
 
 /** Draws in place wherever `inside` says so, from the top-left of the rectangle. */
-export function draw(image: Grey, x: number, y: number, width: number, height: number, level: number, inside: (x: number, y: number) => boolean = () => true): Grey {
+export function draw(
+  image: Grey,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+  level: number,
+  inside: (x: number, y: number) => boolean = () => true,
+): Grey {
   for (let row = 0; row < height; row++) {
     for (let column = 0; column < width; column++) {
       if (inside(column, row)) image.data[Math.round(y + row) * image.width + Math.round(x + column)] = level
@@ -24,11 +32,17 @@ export function draw(image: Grey, x: number, y: number, width: number, height: n
 export const disc = (radius: number) => (x: number, y: number) => Math.hypot(x - radius, y - radius) <= radius
 
 /** Coloured rectangles on coloured paper. */
-export function coloured(width: number, height: number, paper: readonly number[], marks: readonly { x: number, y: number, width: number, height: number, colour: readonly number[] }[]): Rgb {
+export function coloured(
+  width: number,
+  height: number,
+  paper: readonly number[],
+  marks: readonly { x: number; y: number; width: number; height: number; colour: readonly number[] }[],
+): Rgb {
   const data = new Uint8Array(width * height * 3)
   for (let at = 0; at < data.length; at++) data[at] = paper[at % 3]!
   for (const mark of marks) {
-    for (let y = mark.y; y < mark.y + mark.height; y++) for (let x = mark.x; x < mark.x + mark.width; x++) data.set(mark.colour, (y * width + x) * 3)
+    for (let y = mark.y; y < mark.y + mark.height; y++)
+      for (let x = mark.x; x < mark.x + mark.width; x++) data.set(mark.colour, (y * width + x) * 3)
   }
   return { width, height, data }
 }

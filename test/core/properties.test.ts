@@ -20,25 +20,52 @@ const side = fc.oneof(
   { weight: 1, arbitrary: fc.constant({ unread: true }) },
   { weight: 1, arbitrary: fc.constant({ broken: 'cut short' }) },
   { weight: 1, arbitrary: fc.constant({ code: 'other', format: 'QRCode' }) },
-  { weight: 1, arbitrary: fc.constantFrom({ answer: { as: 'start' } as const }, { answer: { as: 'continue' } as const }, { answer: { as: 'code', value: 'MP26-04299' } as const }) },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom(
+      { answer: { as: 'start' } as const },
+      { answer: { as: 'continue' } as const },
+      { answer: { as: 'code', value: 'MP26-04299' } as const },
+    ),
+  },
 )
 const stack = fc.array(side, { minLength: 1, maxLength: 24 }).map(given => sides(...given))
-const rubrics = fc.record({
-  sameValue: fc.constantFrom('continue', 'new'), before: fc.constantFrom('hold', 'document'), unread: fc.constantFrom('hold', 'previous'),
-  sheet: fc.constantFrom('keep', 'set-aside'), more: fc.constantFrom([], [{ rule: 'blank-sheet' }], [{ rule: 'count', sheets: 2 }], [{ rule: 'count', pages: 3 }]),
-}).map(({ sameValue, before, unread, sheet, more }) => {
-  const [barcode] = rubricFor().split.rules
-  return rubricFor({ rules: [{ ...barcode, sheet }, ...more], sameValue, before, unread })
-})
-const edits = (pages: number) => fc.array(fc.oneof(
-  fc.record({ do: fc.constant('start' as const), page: fc.integer({ min: 101, max: 101 + pages }), values: fc.constantFrom('keep' as const, 'clear' as const) }),
-  fc.record({ do: fc.constant('join' as const), page: fc.integer({ min: 101, max: 101 + pages }) }),
-  fc.record({ do: fc.constantFrom('set-aside' as const, 'put-back' as const), pages: fc.uniqueArray(fc.integer({ min: 101, max: 100 + pages }), { minLength: 1, maxLength: 4 }) }),
-  fc.record({
-    do: fc.constant('move' as const), pages: fc.uniqueArray(fc.integer({ min: 101, max: 100 + pages }), { minLength: 1, maxLength: 4 }),
-    before: fc.option(fc.integer({ min: 101, max: 101 + pages })), values: fc.constant('keep' as const),
-  }),
-), { maxLength: 8 }).map(all => all.map(edit => KeptEdit.parse(Edit.parse(edit))))
+const rubrics = fc
+  .record({
+    sameValue: fc.constantFrom('continue', 'new'),
+    before: fc.constantFrom('hold', 'document'),
+    unread: fc.constantFrom('hold', 'previous'),
+    sheet: fc.constantFrom('keep', 'set-aside'),
+    more: fc.constantFrom([], [{ rule: 'blank-sheet' }], [{ rule: 'count', sheets: 2 }], [{ rule: 'count', pages: 3 }]),
+  })
+  .map(({ sameValue, before, unread, sheet, more }) => {
+    const [barcode] = rubricFor().split.rules
+    return rubricFor({ rules: [{ ...barcode, sheet }, ...more], sameValue, before, unread })
+  })
+const edits = (pages: number) =>
+  fc
+    .array(
+      fc.oneof(
+        fc.record({
+          do: fc.constant('start' as const),
+          page: fc.integer({ min: 101, max: 101 + pages }),
+          values: fc.constantFrom('keep' as const, 'clear' as const),
+        }),
+        fc.record({ do: fc.constant('join' as const), page: fc.integer({ min: 101, max: 101 + pages }) }),
+        fc.record({
+          do: fc.constantFrom('set-aside' as const, 'put-back' as const),
+          pages: fc.uniqueArray(fc.integer({ min: 101, max: 100 + pages }), { minLength: 1, maxLength: 4 }),
+        }),
+        fc.record({
+          do: fc.constant('move' as const),
+          pages: fc.uniqueArray(fc.integer({ min: 101, max: 100 + pages }), { minLength: 1, maxLength: 4 }),
+          before: fc.option(fc.integer({ min: 101, max: 101 + pages })),
+          values: fc.constant('keep' as const),
+        }),
+      ),
+      { maxLength: 8 },
+    )
+    .map(all => all.map(edit => KeptEdit.parse(Edit.parse(edit))))
 const given = fc.tuple(stack, rubrics).chain(([pages, rubric]) => fc.tuple(fc.constant(pages), fc.constant(rubric), edits(pages.length)))
 const identities = (pages: readonly SplitPage[]) => new Map(pages.map(page => [page.page, page.page + 100]))
 
@@ -62,57 +89,92 @@ function expectSound(outcome: SplitOutcome, pages: readonly SplitPage[]): void {
 
 describe('whatever the paper shows', () => {
   it('every side is accounted for once, and the ledger adds up', () => {
-    fc.assert(fc.property(fc.tuple(stack, rubrics), ([pages, rubric]) => {
-      const outcome = splitPages(pages, rubric)
-      expectSound(outcome, pages)
-      const totals = totalsOf(outcome.pages)
-      expect(totals.kept + totals.blank + totals.separator + totals.unreadable + totals.held).toBe(totals.scanned)
-      const ledger = makeLedger('R', outcome.pages.map(({ page, fate, why, document }) => ({
-        page, fate, why, document, source: 's', sourcePage: page, sheet: pages[page - 1]!.sheet, side: pages[page - 1]!.side,
-        widthPx: null, heightPx: null, dpi: null, ink: null, skewDeg: null, barcodes: [],
-      })), outcome.documents.map(document => ({ document: document.document, type: document.type, pages: document.pages, fields: {}, missing: [], files: [] })))
-      expect(readCsv(ledgerCsv(ledger)).rows.length).toBeGreaterThan(pages.length)
-    }), { numRuns: 300 })
+    fc.assert(
+      fc.property(fc.tuple(stack, rubrics), ([pages, rubric]) => {
+        const outcome = splitPages(pages, rubric)
+        expectSound(outcome, pages)
+        const totals = totalsOf(outcome.pages)
+        expect(totals.kept + totals.blank + totals.separator + totals.unreadable + totals.held).toBe(totals.scanned)
+        const ledger = makeLedger(
+          'R',
+          outcome.pages.map(({ page, fate, why, document }) => ({
+            page,
+            fate,
+            why,
+            document,
+            source: 's',
+            sourcePage: page,
+            sheet: pages[page - 1]!.sheet,
+            side: pages[page - 1]!.side,
+            widthPx: null,
+            heightPx: null,
+            dpi: null,
+            ink: null,
+            skewDeg: null,
+            barcodes: [],
+          })),
+          outcome.documents.map(document => ({
+            document: document.document,
+            type: document.type,
+            pages: document.pages,
+            fields: {},
+            missing: [],
+            files: [],
+          })),
+        )
+        expect(readCsv(ledgerCsv(ledger)).rows.length).toBeGreaterThan(pages.length)
+      }),
+      { numRuns: 300 },
+    )
   })
 })
 
 describe('whatever people correct', () => {
   it('every side is accounted for once', () => {
-    fc.assert(fc.property(given, ([pages, rubric, made]) => {
-      const outcome = correct(splitPages(pages, rubric), made, identities(pages), rubric)
-      expectSound(outcome, pages)
-      const { scanned, ...counts } = totalsOf(outcome.pages)
-      expect(Object.values(counts).reduce((sum, count) => sum + count, 0)).toBe(scanned)
-      // What a person set aside is no separator.
-      expect(outcome.pages.filter(page => page.byHand).every(page => page.fate === 'set-aside')).toBe(true)
-    }), { numRuns: 500 })
+    fc.assert(
+      fc.property(given, ([pages, rubric, made]) => {
+        const outcome = correct(splitPages(pages, rubric), made, identities(pages), rubric)
+        expectSound(outcome, pages)
+        const { scanned, ...counts } = totalsOf(outcome.pages)
+        expect(Object.values(counts).reduce((sum, count) => sum + count, 0)).toBe(scanned)
+        // What a person set aside is no separator.
+        expect(outcome.pages.filter(page => page.byHand).every(page => page.fate === 'set-aside')).toBe(true)
+      }),
+      { numRuns: 500 },
+    )
   })
 
   it('undoing everything gives the start, and doing it again the same end', () => {
-    fc.assert(fc.property(given, ([pages, rubric, made]) => {
-      const start = splitPages(pages, rubric)
-      const at = (count: number) => correct(splitPages(pages, rubric), made.slice(0, count), identities(pages), rubric)
-      const before = JSON.stringify(start)
-      const end = at(made.length)
-      // What was split is not changed by laying corrections over it.
-      expect(JSON.stringify(start)).toBe(before)
-      expect(at(0)).toEqual(start)
-      expect(at(made.length)).toEqual(end)
-    }), { numRuns: 300 })
+    fc.assert(
+      fc.property(given, ([pages, rubric, made]) => {
+        const start = splitPages(pages, rubric)
+        const at = (count: number) => correct(splitPages(pages, rubric), made.slice(0, count), identities(pages), rubric)
+        const before = JSON.stringify(start)
+        const end = at(made.length)
+        // What was split is not changed by laying corrections over it.
+        expect(JSON.stringify(start)).toBe(before)
+        expect(at(0)).toEqual(start)
+        expect(at(made.length)).toEqual(end)
+      }),
+      { numRuns: 300 },
+    )
   })
 
   it('a confirmed document keeps its pages where later ones would follow it', () => {
-    fc.assert(fc.property(stack, rubrics, (pages, rubric) => {
-      const outcome = splitPages(pages, rubric)
-      const [first] = outcome.documents
-      fc.pre(first !== undefined && first.pages.length > 1)
-      const own = first!.pages.slice(0, 1)
-      const loose = new Set(first!.pages.slice(1))
-      const after = sealed(outcome, new Map([[own[0]!, own]]), loose)
-      expect(after.documents[0]!.pages).toEqual(own)
-      expect(after.pages.filter(page => loose.has(page.page)).map(page => page.fate)).toEqual([...loose].map(() => 'held'))
-      expect(after.pages.length).toBe(pages.length)
-    }), { numRuns: 200 })
+    fc.assert(
+      fc.property(stack, rubrics, (pages, rubric) => {
+        const outcome = splitPages(pages, rubric)
+        const [first] = outcome.documents
+        fc.pre(first !== undefined && first.pages.length > 1)
+        const own = first.pages.slice(0, 1)
+        const loose = new Set(first.pages.slice(1))
+        const after = sealed(outcome, new Map([[own[0]!, own]]), loose)
+        expect(after.documents[0]!.pages).toEqual(own)
+        expect(after.pages.filter(page => loose.has(page.page)).map(page => page.fate)).toEqual([...loose].map(() => 'held'))
+        expect(after.pages.length).toBe(pages.length)
+      }),
+      { numRuns: 200 },
+    )
   })
 })
 
@@ -120,46 +182,74 @@ describe('whatever a value is', () => {
   const context = (value: string) => ({ type: value, batch: value, seq: 1, pages: 1, date: '2026-03-31', values: { value } })
 
   it('a name never leaves its folder, and every step of it is one that a file system takes', () => {
-    const anything = fc.oneof(fc.string({ maxLength: 300 }), fc.constantFrom('..', '.', '../..', '/etc/passwd', 'con', 'NUL.pdf', 'a/../../b', '\\\\server', ' ', '....', '\u0000', '\u202etxt'))
+    const anything = fc.oneof(
+      fc.string({ maxLength: 300 }),
+      fc.constantFrom('..', '.', '../..', '/etc/passwd', 'con', 'NUL.pdf', 'a/../../b', '\\\\server', ' ', '....', '\u0000', '\u202etxt'),
+    )
     const templates = fc.constantFrom('{value}', 'a/{value}/b', '{value}/{type}', '{batch}{value}', '{seq:3}-{value}', '{value}.{type}')
-    fc.assert(fc.property(templates, anything, (template, value) => {
-      expect(templateFault(template)).toBeNull()
-      const name = renderName(template, context(value))
-      const steps = name.split('/')
-      expect(steps.length).toBe(template.split('/').length)
-      for (const step of steps) {
-        expect(step === '' || step === '.' || step === '..').toBe(false)
-        expect(/[\0-\x1f<>:"\\|?*]/.test(step)).toBe(false)
-        expect(Buffer.byteLength(step)).toBeLessThanOrEqual(200)
-      }
-    }), { numRuns: 500 })
+    fc.assert(
+      fc.property(templates, anything, (template, value) => {
+        expect(templateFault(template)).toBeNull()
+        const name = renderName(template, context(value))
+        const steps = name.split('/')
+        expect(steps.length).toBe(template.split('/').length)
+        for (const step of steps) {
+          expect(step === '' || step === '.' || step === '..').toBe(false)
+          expect(/[\0-\x1f<>:"\\|?*]/.test(step)).toBe(false)
+          expect(Buffer.byteLength(step)).toBeLessThanOrEqual(200)
+        }
+      }),
+      { numRuns: 500 },
+    )
   })
 
   it('a free name is none that is taken, and keeps its extension', () => {
-    fc.assert(fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 8 })), (numbers) => {
-      const taken = new Set(numbers.map(number => number === 1 ? 'a/b.pdf' : `a/b (${number}).pdf`))
-      const name = freeName('a/b.pdf', one => taken.has(one))
-      expect(taken.has(name)).toBe(false)
-      expect(name).toMatch(/^a\/b( \(\d\))?\.pdf$/)
-    }))
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 8 })), numbers => {
+        const taken = new Set(numbers.map(number => (number === 1 ? 'a/b.pdf' : `a/b (${number}).pdf`)))
+        const name = freeName('a/b.pdf', one => taken.has(one))
+        expect(taken.has(name)).toBe(false)
+        expect(name).toMatch(/^a\/b( \(\d\))?\.pdf$/)
+      }),
+    )
   })
 
   it('a list survives CSV and back, whatever stands in it', () => {
-    const quoted = (cell: string) => /[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell
+    const quoted = (cell: string) => (/[",;\t\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)
     const cells = fc.string({ maxLength: 12 }).filter(text => !text.includes('\r') && text.trim() === text)
-    fc.assert(fc.property(fc.array(fc.array(cells.filter(text => text !== ''), { minLength: 2, maxLength: 4 }), { minLength: 1, maxLength: 5 }), (rows) => {
-      expect(readCsv(rows.map(row => row.map(quoted).join(',')).join('\n')).rows).toEqual(rows)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.array(
+            cells.filter(text => text !== ''),
+            { minLength: 2, maxLength: 4 },
+          ),
+          { minLength: 1, maxLength: 5 },
+        ),
+        rows => {
+          expect(readCsv(rows.map(row => row.map(quoted).join(',')).join('\n')).rows).toEqual(rows)
+        },
+      ),
+    )
   })
 
   it('words are kept as they were read, to a thousandth of an inch', () => {
     const measure = fc.integer({ min: 0, max: 17_000 }).map(value => value / 1000)
     const word = fc.record({
-      text: fc.string({ minLength: 1, maxLength: 20 }), x: measure, y: measure, width: measure, height: measure, confidence: fc.integer({ min: 0, max: 1000 }).map(value => value / 1000),
-      line: fc.nat(500), paragraph: fc.nat(100), block: fc.nat(50),
+      text: fc.string({ minLength: 1, maxLength: 20 }),
+      x: measure,
+      y: measure,
+      width: measure,
+      height: measure,
+      confidence: fc.integer({ min: 0, max: 1000 }).map(value => value / 1000),
+      line: fc.nat(500),
+      paragraph: fc.nat(100),
+      block: fc.nat(50),
     })
-    fc.assert(fc.property(fc.array(word, { maxLength: 30 }), (words) => {
-      expect(unpackWords(JSON.parse(JSON.stringify(packWords(words))))).toEqual(words)
-    }))
+    fc.assert(
+      fc.property(fc.array(word, { maxLength: 30 }), words => {
+        expect(unpackWords(JSON.parse(JSON.stringify(packWords(words))))).toEqual(words)
+      }),
+    )
   })
 })

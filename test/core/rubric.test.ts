@@ -2,8 +2,11 @@ import { expect, it } from 'vitest'
 import { readRubric } from '../../core/model/readRubric'
 
 const sound = {
-  version: 1, name: 'R',
-  split: { rules: [{ rule: 'barcode', formats: ['Code128'], zone: { x: 0, y: 0, width: 3, height: 1 }, value: '^MP(?<year>\\d\\d)$', type: 'a' }] },
+  version: 1,
+  name: 'R',
+  split: {
+    rules: [{ rule: 'barcode', formats: ['Code128'], zone: { x: 0, y: 0, width: 3, height: 1 }, value: '^MP(?<year>\\d\\d)$', type: 'a' }],
+  },
   types: [{ id: 'a', label: 'A', fields: [{ id: 'permit', label: 'Permit', from: [{ barcode: 'permit' }] }] }],
   files: [{ format: 'pdf-a', name: '{type}/{permit}-{year}-{seq:3}' }],
 }
@@ -23,11 +26,27 @@ it('takes a sound rubric and fills in what is left out', () => {
 
 it.each([
   ['an unknown key', (r: never) => Object.assign((r as typeof sound).split.rules[0]!, { zon: 1 }), 'split.rules[0].zon: 1 / no such key'],
-  ['a type that is not there', (r: never) => Object.assign((r as typeof sound).split.rules[0]!, { type: 'b' }), 'split.rules[0].type: "b" / one of the types "a"'],
-  ['a pattern that does not compile', (r: never) => Object.assign((r as typeof sound).split.rules[0]!, { value: '(' }), 'split.rules[0].value: "("'],
-  ['a name that asks for no field', (r: never) => Object.assign((r as typeof sound).files[0]!, { name: '{vessel}' }), 'files[0].name: "{vessel}"'],
+  [
+    'a type that is not there',
+    (r: never) => Object.assign((r as typeof sound).split.rules[0]!, { type: 'b' }),
+    'split.rules[0].type: "b" / one of the types "a"',
+  ],
+  [
+    'a pattern that does not compile',
+    (r: never) => Object.assign((r as typeof sound).split.rules[0]!, { value: '(' }),
+    'split.rules[0].value: "("',
+  ],
+  [
+    'a name that asks for no field',
+    (r: never) => Object.assign((r as typeof sound).files[0]!, { name: '{vessel}' }),
+    'files[0].name: "{vessel}"',
+  ],
   ['a name that leaves its folder', (r: never) => Object.assign((r as typeof sound).files[0]!, { name: '../x' }), 'files[0].name: "../x"'],
-  ['a barcode format that nobody knows', (r: never) => Object.assign((r as typeof sound).split.rules[0]!, { formats: ['Code129'] }), 'split.rules[0].formats[0]: "Code129"'],
+  [
+    'a barcode format that nobody knows',
+    (r: never) => Object.assign((r as typeof sound).split.rules[0]!, { formats: ['Code129'] }),
+    'split.rules[0].formats[0]: "Code129"',
+  ],
   ['a wrong kind of value', (r: never) => Object.assign(r, { scan: { dpi: 'fine' } }), 'scan.dpi: "fine" / a number'],
 ])('refuses %s, with its path', (_, change, expected) => {
   const found = faults(change as never)

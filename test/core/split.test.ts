@@ -4,20 +4,26 @@ import type { SplitOutcome } from '../../core/split/types'
 import { rubricFor, sides } from './pages'
 
 /** Each side as a letter and its document: k1, b, s, h (h? where it asks), u. */
-const short = (outcome: SplitOutcome) =>
-  outcome.pages.map(page => `${page.fate[0]}${page.document ?? ''}${page.asks ? '?' : ''}`).join(' ')
+const short = (outcome: SplitOutcome) => outcome.pages.map(page => `${page.fate[0]}${page.document ?? ''}${page.asks ? '?' : ''}`).join(' ')
 
 describe('splitting by barcode', () => {
   it('starts a document at each code and gives it the pages behind, blank backs aside', () => {
     const outcome = splitPages(sides({ code: 'MP26-04217' }, null, {}, null, { code: 'MP26-04218' }, {}), rubricFor())
     expect(short(outcome)).toBe('k1 b k1 b k2 k2')
-    expect(outcome.documents[0]).toMatchObject({ type: 'permit', pages: [1, 3], barcode: { year: '26', permit: '04217', value: 'MP26-04217' } })
-    expect(outcome.pages[0]!.why).toBe('Starts a document: Code128 \'MP26-04217\' in the top-right zone matches rule 1.')
+    expect(outcome.documents[0]).toMatchObject({
+      type: 'permit',
+      pages: [1, 3],
+      barcode: { year: '26', permit: '04217', value: 'MP26-04217' },
+    })
+    expect(outcome.pages[0]!.why).toBe("Starts a document: Code128 'MP26-04217' in the top-right zone matches rule 1.")
     expect(outcome.pages.map(page => page.heading)).toEqual([true, false, false, false, true, false])
   })
 
   it('holds a page whose code is there but does not read, and what follows, until the next start', () => {
-    const outcome = splitPages(sides({ code: 'MP26-04217' }, null, { unread: true }, null, {}, null, { code: 'MP26-04219' }, null), rubricFor())
+    const outcome = splitPages(
+      sides({ code: 'MP26-04217' }, null, { unread: true }, null, {}, null, { code: 'MP26-04219' }, null),
+      rubricFor(),
+    )
     expect(short(outcome)).toBe('k1 b h? b h b k2 b')
   })
 
@@ -26,20 +32,31 @@ describe('splitting by barcode', () => {
   })
 
   it('ignores a code outside the zone, with a note, and one of another format', () => {
-    const outcome = splitPages(sides({ code: 'MP26-04217' }, null, { code: 'MP26-04218', at: { x: 1, y: 9 } }, { code: 'MP26-04219', format: 'QRCode' }), rubricFor())
+    const outcome = splitPages(
+      sides({ code: 'MP26-04217' }, null, { code: 'MP26-04218', at: { x: 1, y: 9 } }, { code: 'MP26-04219', format: 'QRCode' }),
+      rubricFor(),
+    )
     expect(short(outcome)).toBe('k1 b k1 k1')
-    expect(outcome.pages[2]!.why).toContain('is not one of rule 1\'s')
+    expect(outcome.pages[2]!.why).toContain("is not one of rule 1's")
   })
 
   it('lets an unread page follow the one before where the rubric says so', () => {
-    expect(short(splitPages(sides({ code: 'MP26-04217' }, null, { unread: true }, null), rubricFor({ unread: 'previous' })))).toBe('k1 b k1 b')
+    expect(short(splitPages(sides({ code: 'MP26-04217' }, null, { unread: true }, null), rubricFor({ unread: 'previous' })))).toBe(
+      'k1 b k1 b',
+    )
   })
 
-  it.each([['continue', 'k1 k1'], ['new', 'k1 k2']])('a repeated value: %s', (sameValue, expected) => {
+  it.each([
+    ['continue', 'k1 k1'],
+    ['new', 'k1 k2'],
+  ])('a repeated value: %s', (sameValue, expected) => {
     expect(short(splitPages(sides({ code: 'MP26-04217' }, { code: 'MP26-04217' }), rubricFor({ sameValue })))).toBe(expected)
   })
 
-  it.each([['hold', 'h? h k1'], ['document', 'k1 k1 k2']])('pages ahead of the first match: %s', (before, expected) => {
+  it.each([
+    ['hold', 'h? h k1'],
+    ['document', 'k1 k1 k2'],
+  ])('pages ahead of the first match: %s', (before, expected) => {
     const outcome = splitPages(sides({}, {}, { code: 'MP26-04217' }), rubricFor({ before }))
     expect(short(outcome)).toBe(expected)
   })
@@ -65,7 +82,7 @@ describe('splitting by barcode', () => {
   })
 })
 
-describe('a person\'s answers', () => {
+describe("a person's answers", () => {
   const given = (answer: Parameters<typeof sides>[0]) => sides({ code: 'MP26-04217' }, null, { unread: true, ...answer }, null, {}, null)
 
   it('a typed value starts a document with its groups and frees the pages behind', () => {
@@ -90,7 +107,9 @@ describe('splitting by sheets and counts', () => {
 
   it('counts sheets, blank or not', () => {
     const rules = [{ rule: 'count', sheets: 2 }]
-    expect(short(splitPages(sides({}, null, {}, null, null, null, {}, null, {}, null), rubricFor({ rules })))).toBe('k1 b k1 b b b k2 b k3 b')
+    expect(short(splitPages(sides({}, null, {}, null, null, null, {}, null, {}, null), rubricFor({ rules })))).toBe(
+      'k1 b k1 b b b k2 b k3 b',
+    )
   })
 
   it('counts the pages that are kept', () => {
@@ -109,12 +128,19 @@ describe('splitting by sheets and counts', () => {
 
 describe('splitting by recognised text', () => {
   const rule = { rule: 'text', value: '^Statement of (dues|fees)', type: 'other' }
-  const given = sides({ text: 'Statement of dues' }, {}, { text: 'not a Statement of dues' }, null, { text: 'Statement of fees for May' }, null)
+  const given = sides(
+    { text: 'Statement of dues' },
+    {},
+    { text: 'not a Statement of dues' },
+    null,
+    { text: 'Statement of fees for May' },
+    null,
+  )
 
   it('starts a document where a line fits, and says which words did', () => {
     const outcome = splitPages(given, rubricFor({ rules: [rule] }))
     expect(short(outcome)).toBe('k1 k1 k1 b k2 b')
-    expect(outcome.pages[4]!.why).toBe('Starts a document: the text \'Statement of fees\' on the page matches rule 1.')
+    expect(outcome.pages[4]!.why).toBe("Starts a document: the text 'Statement of fees' on the page matches rule 1.")
   })
 
   it('looks in its zone only, and may set the page aside as a separator', () => {
@@ -123,7 +149,7 @@ describe('splitting by recognised text', () => {
     expect(short(splitPages(given, rubricFor({ rules: [{ ...rule, sheet: 'set-aside' }] })))).toBe('s k1 k1 b s b')
   })
 
-  it('gives each rule\'s own type, the first match its reason', () => {
+  it("gives each rule's own type, the first match its reason", () => {
     const code = { rule: 'barcode', formats: ['Code128'], type: 'permit' }
     const mixed = sides({ code: 'A', text: 'Statement of dues' }, null, { text: 'Statement of dues' }, null, { code: 'B' }, null)
     const outcome = splitPages(mixed, rubricFor({ rules: [code, rule] }))

@@ -22,13 +22,27 @@ afterAll(async () => {
 
 const sides = documentsOf(makeStack('mooring-permits', 1), '1-2').truth.sides.length
 
-const settings = { source: 'feeder', twoSided: true, colour: 'grey', dpi: 75, paper: 'A4', opened: false, gentle: false, original: 'text' } as const
+const settings = {
+  source: 'feeder',
+  twoSided: true,
+  colour: 'grey',
+  dpi: 75,
+  paper: 'A4',
+  opened: false,
+  gentle: false,
+  original: 'text',
+} as const
 
 describe('our eSCL client and the simulated device', () => {
   it('reads what the device can do', async () => {
     expect(await esclDevice('D', device.address).capabilities()).toEqual({
-      model: 'Test device', feeder: true, duplex: true, glass: true, colourModes: ['mono', 'grey', 'colour'],
-      resolutions: [75, 100, 150, 200, 300, 400, 600], formats: ['image/jpeg', 'application/pdf'],
+      model: 'Test device',
+      feeder: true,
+      duplex: true,
+      glass: true,
+      colourModes: ['mono', 'grey', 'colour'],
+      resolutions: [75, 100, 150, 200, 300, 400, 600],
+      formats: ['image/jpeg', 'application/pdf'],
     })
   })
 
@@ -73,13 +87,18 @@ describe('our eSCL client and the simulated device', () => {
   })
 
   it('says whom to ask when nothing answers', async () => {
-    await expect(esclDevice('D', 'http://127.0.0.1:9/eSCL').start(settings)).rejects.toThrow('D does not answer at 127.0.0.1:9. Check that it is switched on')
+    await expect(esclDevice('D', 'http://127.0.0.1:9/eSCL').start(settings)).rejects.toThrow(
+      'D does not answer at 127.0.0.1:9. Check that it is switched on',
+    )
   })
 
   it('makes its own black and white, as PDF with one bit a pixel', async () => {
     await device.load(1)
     const started = await fetch(`${device.address}/ScanJobs`, {
-      method: 'POST', body: '<ScanSettings><ColorMode>BlackAndWhite1</ColorMode><XResolution>100</XResolution><DocumentFormatExt>application/pdf</DocumentFormatExt></ScanSettings>',
+      method: 'POST',
+      body:
+        '<ScanSettings><ColorMode>BlackAndWhite1</ColorMode><XResolution>100</XResolution>' +
+        '<DocumentFormatExt>application/pdf</DocumentFormatExt></ScanSettings>',
     })
     const job = started.headers.get('location')!
     const side = await fetch(`${job}/NextDocument`)
@@ -108,11 +127,14 @@ describe('our eSCL client and the simulated device', () => {
   it('says what to do about an empty feeder and about a device that does not answer', async () => {
     await device.clear()
     await expect(esclDevice('D', device.address).start(settings)).rejects.toThrow('The feeder of D is empty. Load the paper')
-    await expect(esclDevice('D', 'http://127.0.0.1:9/eSCL').status()).rejects.toThrow('D does not answer at 127.0.0.1:9. Check that it is switched on')
+    await expect(esclDevice('D', 'http://127.0.0.1:9/eSCL').status()).rejects.toThrow(
+      'D does not answer at 127.0.0.1:9. Check that it is switched on',
+    )
   })
 
   it.each([
-    ['nonsense', 400], ['<a/>', 400],
+    ['nonsense', 400],
+    ['<a/>', 400],
     ['<ScanSettings><InputSource>Feeder</InputSource></ScanSettings>', 409],
   ])('the device refuses %s', async (body, status) => {
     expect((await fetch(`${device.address}/ScanJobs`, { method: 'POST', body })).status).toBe(status)
@@ -129,7 +151,22 @@ describe('scanimage, a client that is not ours', () => {
     const listed = await scanimage('-L')
     expect(listed.output).toContain('Test device')
     const name = /`(airscan:[^']+)'/.exec(listed.output)![1]!
-    const scanned = await scanimage('-d', name, '--source', 'ADF Duplex', '--mode', 'Gray', '--resolution', '75', '-x', '210', '-y', '297', '--format=png', `--batch=${folder}/side-%d.png`)
+    const scanned = await scanimage(
+      '-d',
+      name,
+      '--source',
+      'ADF Duplex',
+      '--mode',
+      'Gray',
+      '--resolution',
+      '75',
+      '-x',
+      '210',
+      '-y',
+      '297',
+      '--format=png',
+      `--batch=${folder}/side-%d.png`,
+    )
     expect(scanned.errors).toContain('Document feeder out of documents')
     const files = (await readdir(folder)).filter(file => file.startsWith('side-'))
     expect(files).toHaveLength(sides)

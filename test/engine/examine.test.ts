@@ -23,7 +23,7 @@ function page(ink: [number, number, number], paper: [number, number, number], ch
 /** A page with a picture in greys. */
 function shaded(): PageImage {
   const image = page([40, 40, 40], [235, 235, 235], 1)
-  for (let y = 600; y < 1000; y++) for (let x = 100; x < 700; x++) image.data[y * width + x] = 60 + Math.round((x + y) / 1700 * 150)
+  for (let y = 600; y < 1000; y++) for (let x = 100; x < 700; x++) image.data[y * width + x] = 60 + Math.round(((x + y) / 1700) * 150)
   return image
 }
 const rubric = (scan: Record<string, unknown>) => Rubric.parse({ version: 1, name: 'R', scan: { sides: 'both', ...scan } })
@@ -44,7 +44,12 @@ describe('auto colour keeps what a reader would miss', () => {
 })
 
 it('erases edges of the upright page, where nothing counts as ink, and takes the two pages of a book apart at its fold', async () => {
-  const edged = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'grey' }, clean: { deskew: false, eraseEdges: { top: 5, left: 5, unit: 'in' } } })
+  const edged = Rubric.parse({
+    version: 1,
+    name: 'R',
+    scan: { colour: 'grey' },
+    clean: { deskew: false, eraseEdges: { top: 5, left: 5, unit: 'in' } },
+  })
   const { page: erased, evidence } = await examinePage(page([0, 0, 0], white, 1), edged, { side: 'front' })
   expect([evidence.blank, erased.data.every(level => level === 255)]).toEqual([true, true])
 
@@ -64,7 +69,10 @@ it('turns the backs of paper that opens like a notepad', async () => {
   const inkIn = (image: PageImage, top: number) => image.data.subarray(top * width, (top + 500) * width).some(value => value < 128)
   const image = page([0, 0, 0], white, 1)
   const scan = { colour: 'mono', flip: 'short-edge' }
-  const [front, back] = [await examinePage(image, rubric(scan), { side: 'front' }), await examinePage(image, rubric(scan), { side: 'back' })]
+  const [front, back] = [
+    await examinePage(image, rubric(scan), { side: 'front' }),
+    await examinePage(image, rubric(scan), { side: 'back' }),
+  ]
   expect([inkIn(front.page, 0), inkIn(front.page, 660)]).toEqual([true, false])
   expect([inkIn(back.page, 0), inkIn(back.page, 660)]).toEqual([false, true])
 })
@@ -73,7 +81,7 @@ describe('upright', () => {
   const stack = makeStack('office-letters', 3)
   const straightUp = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'grey' }, clean: { rotate: 'upright' } })
 
-  it.each([90, 180, 270] as const)('a letter that was fed %i° wrong is turned by its text\'s direction', async (degrees) => {
+  it.each([90, 180, 270] as const)("a letter that was fed %i° wrong is turned by its text's direction", async degrees => {
     const scanned = await drawnPixels(stack, 0, 'front', { dpi: 150, colour: 'grey' })
     const { page: image } = await examinePage({ ...quarterTurn(scanned, degrees), dpi: 150 }, straightUp, { side: 'front' })
     const expected = await examinePage({ ...scanned, dpi: 150 }, straightUp, { side: 'front' })

@@ -2,6 +2,7 @@ import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
+import sharp from 'sharp'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { Rubric } from '../../core/model/rubric'
 import { Examiners } from '../../engine/examiners'
@@ -29,7 +30,10 @@ afterAll(async () => {
 
 it('counts pages in the process that may die alone', async () => {
   expect(await examiners.count(join(folder, 'two.tif'))).toMatchObject({ outcome: 'counted', pages: 2 })
-  expect(await examiners.count(join(folder, 'none.pdf'))).toMatchObject({ outcome: 'unreadable', why: expect.stringContaining('none of PDF, TIFF') as string })
+  expect(await examiners.count(join(folder, 'none.pdf'))).toMatchObject({
+    outcome: 'unreadable',
+    why: expect.stringContaining('none of PDF, TIFF') as string,
+  })
 })
 
 it('replaces a process that dies under a page once, and gives the page up when it dies twice', async () => {
@@ -52,4 +56,23 @@ it('replaces a process that dies under a page once, and gives the page up when i
   await kill()
   expect(await twice).toMatchObject({ outcome: 'unreadable', why: expect.stringContaining('twice; scan or export it again') as string })
   expect((await ask()).outcome).toBe('examined')
+})
+
+it.each([
+  ['thumbnail', 'one.jpg', 'image/webp', 240],
+  ['scanned', 'one.jpg', 'image/jpeg', 1654],
+  ['scanned', 'two.tif', 'image/jpeg', 827],
+  ['shown', 'two.tif', 'image/png', 827],
+] as const)('makes a picture as %s of %s', async (as, file, mediaType, width) => {
+  const reply = await examiners.picture(join(folder, file), { page: 1, dpi: 200, as }, join(folder, 'out'))
+  if (reply.outcome !== 'pictured') throw new Error(JSON.stringify(reply))
+  expect(reply.mediaType).toBe(mediaType)
+  const found = await sharp(reply.file).metadata()
+  expect([found.format, found.width]).toEqual([mediaType.slice('image/'.length), width])
+})
+
+it('makes no picture of what is none, and the process lives on', async () => {
+  const asked = { page: 1, dpi: 200, as: 'thumbnail' } as const
+  expect((await examiners.picture(join(folder, 'none.pdf'), asked, join(folder, 'out'))).outcome).toBe('unreadable')
+  expect((await examiners.picture(join(folder, 'one.jpg'), asked, join(folder, 'out'))).outcome).toBe('pictured')
 })

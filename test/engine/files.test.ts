@@ -21,7 +21,7 @@ afterAll(() => rm(folder, { recursive: true }))
 
 const width = 830
 const height = 1170
-const ink = Uint8Array.from({ length: width * height }, (_, at) => (at % width) % 40 < 9 && Math.floor(at / width) % 50 < 30 ? 0 : 255)
+const ink = Uint8Array.from({ length: width * height }, (_, at) => ((at % width) % 40 < 9 && Math.floor(at / width) % 50 < 30 ? 0 : 255))
 
 describe('page files', () => {
   it('CCITT G4 in one strip comes back as it went in', async () => {
@@ -33,7 +33,10 @@ describe('page files', () => {
     expect(Buffer.compare(Buffer.from(back.data), Buffer.from(ink))).toBe(0)
   })
 
-  it.each([['JPEG', encodeJpeg], ['PNG', encodePng]])('grey %s stays one channel and keeps its resolution', async (_, encode) => {
+  it.each([
+    ['JPEG', encodeJpeg],
+    ['PNG', encodePng],
+  ])('grey %s stays one channel and keeps its resolution', async (_, encode) => {
     const { channels, density } = await sharp(await encode({ width, height, channels: 1, data: ink, dpi: 200 }, 200)).metadata()
     expect([channels, density]).toEqual([1, 200])
   })
@@ -51,24 +54,32 @@ describe('PDF/A', () => {
     const page = { widthPx: width, heightPx: height, dpi: 100, words }
     const made = join(folder, 'made.pdf')
     const options = { title: 'Test', archival: true, created: new Date('2026-03-31T12:00:00Z'), language: 'en', protect: null }
-    const pages = [{ ...page, file: join(folder, 'page.tif'), mono: true }, { ...page, file: join(folder, 'page.jpg'), mono: false }]
+    const pages = [
+      { ...page, file: join(folder, 'page.tif'), mono: true },
+      { ...page, file: join(folder, 'page.jpg'), mono: false },
+    ]
     await writePdf(made, pages, options)
 
     await run('qpdf', ['--check', made])
-    expect((await run('pdfimages', ['-list', made])).stdout).toMatch(/830\s+1170\s+gray\s+1\s+1\s+ccitt[\s\S]*830\s+1170\s+gray\s+1\s+8\s+jpeg/)
+    expect((await run('pdfimages', ['-list', made])).stdout).toMatch(
+      /830\s+1170\s+gray\s+1\s+1\s+ccitt[\s\S]*830\s+1170\s+gray\s+1\s+8\s+jpeg/,
+    )
     expect((await run('pdffonts', [made])).stdout).toMatch(/RUBRIC\+Words\s+CID TrueType\s+Identity-H\s+yes yes yes/)
     expect((await run('pdftotext', ['-f', '1', '-l', '1', made, '-'])).stdout).toContain('Mooring permit')
-    const box = /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)"[^>]*>Mooring/.exec((await run('pdftotext', ['-bbox', made, '-'])).stdout)!
+    const box = /<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)"[^>]*>Mooring/.exec(
+      (await run('pdftotext', ['-bbox', made, '-'])).stdout,
+    )!
     expect(Number(box[1]) / 72).toBeCloseTo(1, 1)
     expect(Number(box[3]) / 72).toBeCloseTo(1.8, 1)
     const plain = (await run('qpdf', ['--qdf', made, '-'], { encoding: 'latin1', maxBuffer: 1 << 26 })).stdout
-    for (const mark of ['<pdfaid:part>2</pdfaid:part>', '<pdfaid:conformance>B</pdfaid:conformance>', '/GTS_PDFA1', '/ID [']) expect(plain).toContain(mark)
+    for (const mark of ['<pdfaid:part>2</pdfaid:part>', '<pdfaid:conformance>B</pdfaid:conformance>', '/GTS_PDFA1', '/ID ['])
+      expect(plain).toContain(mark)
     expect(plain).not.toMatch(/\/(Encrypt|JavaScript|Launch)\b/)
 
     // The picture is what was scanned, the right way up and not inverted.
     const drawn = await decodePage(await openSource(made), 1, 100, false)
     let wrong = 0
-    for (let at = 0; at < drawn.data.length; at++) if ((drawn.data[at]! < 128) !== (ink[at] === 0)) wrong++
+    for (let at = 0; at < drawn.data.length; at++) if (drawn.data[at]! < 128 !== (ink[at] === 0)) wrong++
     expect(drawn.width).toBe(width)
     expect(wrong / drawn.data.length).toBeLessThan(0.02)
 
@@ -108,16 +119,26 @@ function png(size: number): Buffer {
   header.writeUInt32BE(size, 0)
   header.writeUInt32BE(size, 4)
   header[8] = 8
-  return Buffer.concat([Buffer.from('89504e470d0a1a0a', 'hex'), chunk('IHDR', header), chunk('IDAT', deflateSync(Buffer.alloc(1000))), chunk('IEND', Buffer.alloc(0))])
+  return Buffer.concat([
+    Buffer.from('89504e470d0a1a0a', 'hex'),
+    chunk('IHDR', header),
+    chunk('IDAT', deflateSync(Buffer.alloc(1000))),
+    chunk('IEND', Buffer.alloc(0)),
+  ])
 }
 
 function pdf(pages: string, content = ''): Buffer {
   const stream = deflateSync(content)
   const objects = [
-    '<< /Type /Catalog /Pages 2 0 R /OpenAction << /S /JavaScript /JS (app.alert\\(1\\)) >> >>', pages, '<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 200] /Contents 4 0 R >>',
+    '<< /Type /Catalog /Pages 2 0 R /OpenAction << /S /JavaScript /JS (app.alert\\(1\\)) >> >>',
+    pages,
+    '<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 200] /Contents 4 0 R >>',
     `<< /Length ${stream.length} /Filter /FlateDecode >>\nstream\n${stream.toString('latin1')}\nendstream`,
   ]
-  return Buffer.from(`%PDF-1.7\n${objects.map((object, at) => `${at + 1} 0 obj\n${object}\nendobj\n`).join('')}trailer << /Size 5 /Root 1 0 R >>\n%%EOF`, 'latin1')
+  return Buffer.from(
+    `%PDF-1.7\n${objects.map((object, at) => `${at + 1} 0 obj\n${object}\nendobj\n`).join('')}trailer << /Size 5 /Root 1 0 R >>\n%%EOF`,
+    'latin1',
+  )
 }
 
 async function encrypted(): Promise<Buffer> {
@@ -146,12 +167,33 @@ describe('input', () => {
     ['empty', () => new Uint8Array(), 'empty'],
     ['text', () => Buffer.from('just some words'), 'none of PDF, TIFF, JPEG, PNG or WebP'],
     ['looped-tiff', () => tiff([[256, 3, 10]], 8), 'cannot be decoded'],
-    ['absurd-tiff', () => tiff([[256, 4, 100000], [257, 4, 100000], [258, 3, 1], [259, 3, 4], [262, 3, 0], [273, 4, 8], [278, 4, 100000], [279, 4, 100]], 0), 'exceeds pixel limit'],
+    [
+      'absurd-tiff',
+      () =>
+        tiff(
+          [
+            [256, 4, 100000],
+            [257, 4, 100000],
+            [258, 3, 1],
+            [259, 3, 4],
+            [262, 3, 0],
+            [273, 4, 8],
+            [278, 4, 100000],
+            [279, 4, 100],
+          ],
+          0,
+        ),
+      'exceeds pixel limit',
+    ],
     ['absurd-png', () => png(60000), 'exceeds pixel limit'],
     ['pdf-of-two-billion-pages', () => pdf('<< /Type /Pages /Kids [3 0 R] /Count 2000000000 >>'), 'damaged or cut short'],
     ['encrypted-pdf', () => encrypted(), 'This PDF is encrypted; save it without its password'],
     ['cut-pdf', () => Buffer.from('%PDF-1.7\n1 0 obj\n<< /Type /Catalog'), 'damaged or cut short'],
-    ['cut-jpeg', async () => (await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 100 }, 100)).subarray(0, 9000), 'cannot be decoded'],
+    [
+      'cut-jpeg',
+      async () => (await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 100 }, 100)).subarray(0, 9000),
+      'cannot be decoded',
+    ],
   ])('says what is wrong with a file that is %s', async (name, bytes, words) => {
     await expect(open(name, await bytes())).rejects.toThrow(words)
   })

@@ -6,7 +6,7 @@ import { encodeG4 } from '../../engine/tiff'
 /** The ink that libtiff, which we did not write, finds in our file. */
 async function decoded(page: Bitmap): Promise<Uint8Array> {
   const { data } = await sharp(encodeG4(page, 200)).toColourspace('b-w').raw().toBuffer({ resolveWithObject: true })
-  return data.map(value => value < 128 ? 1 : 0)
+  return data.map(value => (value < 128 ? 1 : 0))
 }
 
 const same = async (page: Bitmap) => Buffer.compare(Buffer.from(await decoded(page)), Buffer.from(page.data)) === 0
@@ -19,7 +19,7 @@ it('every run length in both colours comes back', async () => {
   expect(await same({ width, height, data })).toBe(true)
 })
 
-it.each([0.001, 0.03, 0.5, 0.97])('noise with %f of ink comes back', async (share) => {
+it.each([0.001, 0.03, 0.5, 0.97])('noise with %f of ink comes back', async share => {
   const width = 1013
   const height = 300
   let state = 5

@@ -25,12 +25,30 @@ async function side(name: string, text: string, sheet: number): Promise<PageToMa
   for (let y = 0; y < 425; y++) for (let x = 0; x < 674; x++) if (x < 4 || y < 4 || x > 669 || y > 420) data[(y + 500) * 1654 + x + 300] = 0
   const file = join(folder, `${name}.tif`)
   await writeFile(file, encodeG4(bitmapOf({ width: 1654, height: 2339, data }), dpi))
-  return { file, mono: true, widthPx: 1654, heightPx: 2339, dpi, sheet, words: [{ text, x: 2, y: 3, width: 0.5, height: 0.15, confidence: 1, line: 0 }] }
+  return {
+    file,
+    mono: true,
+    widthPx: 1654,
+    heightPx: 2339,
+    dpi,
+    sheet,
+    words: [{ text, x: 2, y: 3, width: 0.5, height: 0.15, confidence: 1, line: 0 }],
+  }
 }
 
 async function made(clean: object, scan: object, pages: PageToMake[], format: string) {
   const rubric = Rubric.parse({ version: 1, name: 'Cards', scan, clean, files: [{ format, name: `${format}-{seq}` }] })
-  const document = documentToMake({ rubric, batch: 'Cards of May', document: 7, type: null, fields: {}, barcode: {}, created: new Date('2026-05-04T10:00:00Z'), pages })
+  const document = documentToMake({
+    rubric,
+    batch: 'Cards of May',
+    document: 7,
+    type: null,
+    fields: {},
+    barcode: {},
+    created: new Date('2026-05-04T10:00:00Z'),
+    timeZone: 'UTC',
+    pages,
+  })
   const taken = new Set<string>()
   const files = await makeFiles(rubric.files, document, folder, taken)
   return join(folder, files[0]!.name)
@@ -45,7 +63,7 @@ describe('pages between examining and files', () => {
     const top = (word: string) => Number(new RegExp(`yMin="([\\d.]+)"[^>]*>${word}<`).exec(boxes)?.[1])
     // Half an inch below the card's upper edge, which stands 1.06 inches above the middle of its half of A4.
     expect(Math.abs(top('Front') / 72 - (11.69 / 4 - 1.06 + 0.5))).toBeLessThan(0.1)
-    expect(Math.abs(top('Back') / 72 - (11.69 * 3 / 4 - 1.06 + 0.5))).toBeLessThan(0.1)
+    expect(Math.abs(top('Back') / 72 - ((11.69 * 3) / 4 - 1.06 + 0.5))).toBeLessThan(0.1)
   })
 
   it('a stamp stands on the picture, where a reader reads it, and is found as text', async () => {
@@ -64,7 +82,9 @@ describe('pages between examining and files', () => {
 
   it('text with places: ALTO and hOCR', async () => {
     const pages = [await side('h', 'Tide & <Wave>', 1)]
-    expect(await readFile(await made({}, {}, pages, 'alto'), 'utf8')).toContain('<String HPOS="400" VPOS="600" WIDTH="100" HEIGHT="30" CONTENT="Tide &#38; &#60;Wave&#62;" WC="1.00"/>')
+    expect(await readFile(await made({}, {}, pages, 'alto'), 'utf8')).toContain(
+      '<String HPOS="400" VPOS="600" WIDTH="100" HEIGHT="30" CONTENT="Tide &#38; &#60;Wave&#62;" WC="1.00"/>',
+    )
     const hocr = await made({}, {}, pages, 'hocr')
     expect(hocr).toMatch(/\.hocr$/)
     expect(await readFile(hocr, 'utf8')).toContain('<span class="ocrx_word" title="bbox 400 600 500 630; x_wconf 100">')

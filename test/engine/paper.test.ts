@@ -16,7 +16,12 @@ const spoilt = stack.truth.documents.find(document => document.undecidable)!.sid
 const pencil = stack.truth.sides.findIndex(side => side.text.some(text => text.startsWith('rang owner'))) + 1
 const chosen = [1, 2, 3, pencil, spoilt]
 
-it.each<[number, ColourMode]>([[150, 'grey'], [300, 'grey'], [200, 'colour'], [200, 'mono']])('paper at %i dpi in %s is examined as its truth says', async (dpi, mode) => {
+it.each<[number, ColourMode]>([
+  [150, 'grey'],
+  [300, 'grey'],
+  [200, 'colour'],
+  [200, 'mono'],
+])('paper at %i dpi in %s is examined as its truth says', async (dpi, mode) => {
   for (const number of chosen) {
     const truth = stack.truth.sides[number - 1]!
     const scanned = await drawnPixels(stack, truth.sheet - 1, truth.side, { dpi, colour: mode })
@@ -30,6 +35,9 @@ it.each<[number, ColourMode]>([[150, 'grey'], [300, 'grey'], [200, 'colour'], [2
     expect([name, evidence.codes.map(code => code.value)]).toEqual([name, barcode?.readable ? [barcode.value] : []])
     expect([name, evidence.unread.length > 0]).toEqual([name, barcode !== null && !barcode.readable])
     const place = evidence.codes[0] ?? evidence.unread[0]
-    if (barcode && place) expect(Math.hypot(place.x + place.width / 2 - barcode.x - barcode.width / 2, place.y + place.height / 2 - barcode.y - barcode.height / 2)).toBeLessThan(0.5)
+    if (barcode && place)
+      expect(
+        Math.hypot(place.x + place.width / 2 - barcode.x - barcode.width / 2, place.y + place.height / 2 - barcode.y - barcode.height / 2),
+      ).toBeLessThan(0.5)
   }
 })

@@ -15,19 +15,39 @@ let folder: string
 beforeAll(async () => (folder = await mkdtemp(join(tmpdir(), 'rubricator-sheets-'))))
 afterAll(() => rm(folder, { recursive: true, force: true }))
 
-const rule = (more: Record<string, unknown>) => BarcodeRule.parse({ rule: 'barcode', value: '^FILE-(?<file>[A-Z]{2}\\d{3})$', sheet: 'set-aside', ...more })
+const rule = (more: Record<string, unknown>) =>
+  BarcodeRule.parse({ rule: 'barcode', value: '^FILE-(?<file>[A-Z]{2}\\d{3})$', sheet: 'set-aside', ...more })
 const sheet = { value: 'FILE-HM204', title: 'Letter', lines: ['file: HM204'], number: '1 of 3' }
 
 /** The printed sheet, copied badly at a size around a point, fed askew and scanned. */
 async function copied(pdf: Buffer, scale: number, from: 'corner' | 'middle'): Promise<Grey> {
   await writeFile(join(folder, 'sheet.pdf'), pdf)
-  await promisify(execFile)('pdftoppm', ['-r', String(dpi), '-gray', '-singlefile', '-png', join(folder, 'sheet.pdf'), join(folder, 'sheet')])
+  await promisify(execFile)('pdftoppm', [
+    '-r',
+    String(dpi),
+    '-gray',
+    '-singlefile',
+    '-png',
+    join(folder, 'sheet.pdf'),
+    join(folder, 'sheet'),
+  ])
   const page = sharp(await readFile(join(folder, 'sheet.png')))
   const { width, height } = await page.metadata()
-  const small = await page.resize(Math.round(width! * scale), Math.round(height! * scale)).toBuffer()
-  const [left, top] = from === 'corner' ? [0, 0] : [Math.round(width! * (1 - scale) / 2), Math.round(height! * (1 - scale) / 2)]
-  const laid = await sharp({ create: { width: width!, height: height!, channels: 3, background: '#fff' } }).composite([{ input: small, left, top }]).png().toBuffer()
-  const { data, info } = await sharp(laid).rotate(2, { background: '#fff' }).resize(width!, height!, { fit: 'cover' }).toColourspace('b-w').blur(0.9).linear(0.55, 90).extractChannel(0).raw().toBuffer({ resolveWithObject: true })
+  const small = await page.resize(Math.round(width * scale), Math.round(height * scale)).toBuffer()
+  const [left, top] = from === 'corner' ? [0, 0] : [Math.round((width * (1 - scale)) / 2), Math.round((height * (1 - scale)) / 2)]
+  const laid = await sharp({ create: { width: width, height: height, channels: 3, background: '#fff' } })
+    .composite([{ input: small, left, top }])
+    .png()
+    .toBuffer()
+  const { data, info } = await sharp(laid)
+    .rotate(2, { background: '#fff' })
+    .resize(width, height, { fit: 'cover' })
+    .toColourspace('b-w')
+    .blur(0.9)
+    .linear(0.55, 90)
+    .extractChannel(0)
+    .raw()
+    .toBuffer({ resolveWithObject: true })
   // A drum that is worn: every fortieth row is paler, and grains of toner lie about.
   for (let at = 0; at < data.length; at++) {
     if (Math.floor(at / info.width) % 40 === 0) data[at] = Math.min(255, data[at]! + 60)
@@ -53,7 +73,15 @@ describe('separator sheets', () => {
   })
 
   it('gives a page for each, says what is on it in words, and refuses what cannot be drawn', async () => {
-    await writeFile(join(folder, 'set.pdf'), await separatorSheets(rule({ formats: ['Code128'], zone: middle }), [sheet, { ...sheet, value: 'FILE-QA007', number: '2 of 3' }], 'letter', 'Separator'))
+    await writeFile(
+      join(folder, 'set.pdf'),
+      await separatorSheets(
+        rule({ formats: ['Code128'], zone: middle }),
+        [sheet, { ...sheet, value: 'FILE-QA007', number: '2 of 3' }],
+        'letter',
+        'Separator',
+      ),
+    )
     const { stdout } = await promisify(execFile)('pdftotext', ['-layout', join(folder, 'set.pdf'), '-'])
     expect(stdout.split('\f').filter(page => page.trim())).toHaveLength(2)
     for (const words of ['Letter', 'file: HM204', 'FILE-QA007', '2 of 3', 'Separator']) expect(stdout).toContain(words)

@@ -3,7 +3,9 @@ import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { looksWhole, sniff } from '../../engine/sniff'
 
-const noise = sharp({ create: { width: 120, height: 90, channels: 3, background: '#fff', noise: { type: 'gaussian', mean: 128, sigma: 60 } } })
+const noise = sharp({
+  create: { width: 120, height: 90, channels: 3, background: '#fff', noise: { type: 'gaussian', mean: 128, sigma: 60 } },
+})
 function pdf(): Promise<Buffer> {
   const made = new PDFDocument()
   const parts: Buffer[] = []
@@ -14,7 +16,10 @@ const whole = (bytes: Buffer) => looksWhole(bytes.subarray(0, 1024), bytes.subar
 
 describe('files by their bytes', () => {
   it.each([
-    ['pdf', pdf], ['jpeg', () => noise.clone().jpeg().toBuffer()], ['png', () => noise.clone().png().toBuffer()], ['webp', () => noise.clone().webp().toBuffer()],
+    ['pdf', pdf],
+    ['jpeg', () => noise.clone().jpeg().toBuffer()],
+    ['png', () => noise.clone().png().toBuffer()],
+    ['webp', () => noise.clone().webp().toBuffer()],
   ] as const)('knows %s, and whether its end is there yet', async (kind, make) => {
     const bytes = await make()
     expect(sniff(bytes)).toBe(kind)

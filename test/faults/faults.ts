@@ -1,13 +1,15 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { mkdtemp, rm } from 'node:fs/promises'
-import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { chromium } from '@playwright/test'
 import S3rver from 's3rver'
 import { Ledger } from '../../core/model/ledger'
-import type { BatchDetail, DeviceChoice, RubricChoice, RubricText, SlipRow } from '../../core/model/views'
+import type { BatchDetail } from '../../shared/views/batches'
+import type { DeviceChoice } from '../../shared/views/devices'
+import type { RubricChoice, RubricText } from '../../shared/views/rubrics'
+import type { SlipRow } from '../../shared/views/slips'
 import { build } from '../../run/build'
 import { Product } from '../../run/product'
 import { openDatabase } from '../../store/database'
@@ -35,8 +37,14 @@ const expect = (what: string, found: unknown, wanted: unknown) => {
 const objects = process.argv[4] === 'objects' ? await startObjects() : null
 async function startObjects(): Promise<{ stop: () => Promise<void> }> {
   const directory = await mkdtemp(join(tmpdir(), 'rubricator-objects-'))
-  const server = new S3rver({ port: 0, address: '127.0.0.1', silent: true, directory, configureBuckets: [{ name: 'pictures', configs: [] }] })
-  const { port } = await server.run() as AddressInfo
+  const server = new S3rver({
+    port: 0,
+    address: '127.0.0.1',
+    silent: true,
+    directory,
+    configureBuckets: [{ name: 'pictures', configs: [] }],
+  })
+  const { port } = await server.run()
   Object.assign(process.env, { S3_ENDPOINT: `http://127.0.0.1:${port}`, S3_ACCESS_KEY: 'S3RVER', S3_SECRET_KEY: 'S3RVER' })
   return {
     stop: async () => {
@@ -48,7 +56,10 @@ async function startObjects(): Promise<{ stop: () => Promise<void> }> {
 
 await build(say)
 const data = await mkdtemp(join(tmpdir(), 'rubricator-faults-'))
-const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 6000, blobs: objects && 's3://pictures/harbour', empty: false }, say)
+const product = new Product(
+  { data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 6000, blobs: objects && 's3://pictures/harbour', empty: false },
+  say,
+)
 const run = await product.start()
 
 /** Asks as long as it takes: between kills somebody may be away. */
@@ -56,13 +67,17 @@ let cookie = ''
 async function ask<T>(method: string, path: string, body?: unknown, accept: number[] = []): Promise<T> {
   for (const end = Date.now() + patienceMinutes * 60_000; ;) {
     const response = await fetch(run.app + path, {
-      method, headers: { 'content-type': 'application/json', cookie }, body: body === undefined ? undefined : JSON.stringify(body), signal: AbortSignal.timeout(20_000),
+      method,
+      headers: { 'content-type': 'application/json', cookie },
+      body: body === undefined ? undefined : JSON.stringify(body),
+      signal: AbortSignal.timeout(20_000),
     }).catch(() => null)
     if (response && (response.ok || accept.includes(response.status))) {
       cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie
-      return await response.json() as T
+      return (await response.json()) as T
     }
-    if (Date.now() > end) throw new Error(`${method} ${path} was not answered: ${response ? `${response.status} ${await response.text()}` : 'no connection'}`)
+    if (Date.now() > end)
+      throw new Error(`${method} ${path} was not answered: ${response ? `${response.status} ${await response.text()}` : 'no connection'}`)
     await pause(500)
   }
 }
@@ -77,7 +92,7 @@ async function until<T>(what: string, look: () => Promise<T>, wanted: (found: T)
 }
 
 let killed = 0
-let killing = true
+let killing = true as boolean
 const count = new Map<string, number>()
 async function killNow(): Promise<void> {
   const running = await product.processes()
@@ -92,9 +107,10 @@ async function killNow(): Promise<void> {
   count.set(victim.name, (count.get(victim.name) ?? 0) + 1)
 }
 const killer = (async () => {
-  while (killing && killed < kills) {
+  for (;;) {
     await pause(random.between(1000, 8000))
-    if (killing) await killNow()
+    if (!killing || killed >= kills) return
+    await killNow()
   }
 })()
 
@@ -103,33 +119,55 @@ await ask('POST', '/api/session', { name: steward.name, password: steward.passwo
 const letters = (await ask<RubricChoice[]>('GET', '/api/rubrics')).find(one => one.name === 'Office letters')!
 const { body } = await ask<RubricText>('GET', `/api/rubrics/${letters.id}`)
 // The same paper without a person: nothing is required, so nothing waits.
-const unattended = { ...body as Record<string, unknown>, name: 'Letters, unattended', entry: 'none', files: [{ format: 'pdf-a', name: '{batch}/{seq:3}' }], send: [{ to: 'records-office' }] } as unknown as Record<string, unknown> & { types: { fields: { required: boolean }[] }[] }
+const unattended = {
+  ...(body as Record<string, unknown>),
+  name: 'Letters, unattended',
+  entry: 'none',
+  files: [{ format: 'pdf-a', name: '{batch}/{seq:3}' }],
+  send: [{ to: 'records-office' }],
+} as unknown as Record<string, unknown> & { types: { fields: { required: boolean }[] }[] }
 for (const field of unattended.types.flatMap(type => type.fields)) field.required = false
 await ask('POST', '/api/rubrics', { body: unattended }, [409])
 const rubric = (await ask<RubricChoice[]>('GET', '/api/rubrics')).find(one => one.name === 'Letters, unattended')!
 const device = (await ask<DeviceChoice[]>('GET', '/api/devices'))[0]!
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+})
 const page = await browser.newPage()
-const batches: { id: number, seed: number }[] = []
+const batches: { id: number; seed: number }[] = []
 
 for (let seed = 1; killed < kills; seed++) {
-  await fetch(`${run.standins['office-device-bench']}load`, { method: 'POST', body: new URLSearchParams({ stack: stackId, seed: String(seed), documents: `1-${lastDocument}` }), redirect: 'manual' })
+  await fetch(`${run.standins['office-device-bench']}load`, {
+    method: 'POST',
+    body: new URLSearchParams({ stack: stackId, seed: String(seed), documents: `1-${lastDocument}` }),
+    redirect: 'manual',
+  })
   const name = `Letters ${seed}`
-  const known = (await ask<{ id: number, name: string }[]>('GET', '/api/batches')).find(batch => batch.name === name)
-  const { id } = known ?? await ask<{ id: number }>('POST', '/api/batches', { rubric: rubric.id, device: device.id, name })
+  const known = (await ask<{ id: number; name: string }[]>('GET', '/api/batches')).find(batch => batch.name === name)
+  const { id } = known ?? (await ask<{ id: number }>('POST', '/api/batches', { rubric: rubric.id, device: device.id, name }))
   batches.push({ id, seed })
   if (seed === 1) {
     const [, value] = cookie.split('=')
     await page.context().addCookies([{ name: cookie.split('=')[0]!, value: value!, url: run.app }])
   }
   // Somebody who finds nobody there loads the page again; once it is open it must find its way by itself.
-  await until(`the screen of ${name}`, async () => {
-    await page.goto(`${run.app}/batches/${id}`).catch(() => undefined)
-    return page.getByRole('heading', { name }).isVisible().catch(() => false)
-  }, open => open)
+  await until(
+    `the screen of ${name}`,
+    async () => {
+      await page.goto(`${run.app}/batches/${id}`).catch(() => undefined)
+      return page
+        .getByRole('heading', { name })
+        .isVisible()
+        .catch(() => false)
+    },
+    open => open,
+  )
   const show = () => ask<BatchDetail>('GET', `/api/batches/${id}`)
-  const loaded = await until(`the end of the load of ${name}`, show, batch => batch.loads.every(load => !['asked', 'scanning'].includes(load.state)))
+  const loaded = await until(`the end of the load of ${name}`, show, batch =>
+    batch.loads.every(load => !['asked', 'scanning'].includes(load.state)),
+  )
   if (loaded.loads.some(load => load.state !== 'ended')) faults.push(`${name}: the load ended as ${JSON.stringify(loaded.loads)}`)
   await ask('POST', `/api/batches/${id}/complete`, {}, [409])
   await until(`${name} to be done`, show, batch => batch.state === 'done' || batch.state === 'held')
@@ -148,29 +186,51 @@ for (const { id, seed } of batches) {
   expect(`batch ${seed}, state`, batch.state, 'done')
   expect(`batch ${seed}, sides`, ledger.totals.scanned, truth.sides.length)
   lost += ledger.totals.unreadable
-  if (ledger.totals.unreadable === 0) expect(`batch ${seed}, documents`, ledger.documents.map(document => document.pages), truth.documents.map(document => document.sides))
+  if (ledger.totals.unreadable === 0)
+    expect(
+      `batch ${seed}, documents`,
+      ledger.documents.map(document => document.pages),
+      truth.documents.map(document => document.sides),
+    )
   for (const document of batch.documents) {
     const own = slips.filter(slip => slip.document === document.id)
     const rows = own.length ? own : await sql<SlipRow[]>`select state, place from slips where document_id = ${document.id}`
-    expect(`batch ${seed}, slips of document ${document.position}`, rows.map(slip => slip.state), ['delivered'])
+    expect(
+      `batch ${seed}, slips of document ${document.position}`,
+      rows.map(slip => slip.state),
+      ['delivered'],
+    )
     const place = rows[0]?.place ?? ''
-    if (!existsSync(place) || !readFileSync(place).subarray(0, 5).equals(Buffer.from('%PDF-'))) faults.push(`batch ${seed}: ${place} is not there`)
+    if (!existsSync(place) || !readFileSync(place).subarray(0, 5).equals(Buffer.from('%PDF-')))
+      faults.push(`batch ${seed}: ${place} is not there`)
     if (existsSync(place.replace(/\.pdf$/, ' (2).pdf'))) faults.push(`batch ${seed}: ${place} was delivered twice`)
   }
 }
 await pause(5000)
-const jobs = await sql<{ name: string, state: string, count: number }[]>`select name, state, count(*)::int as count from pgboss.job where state not in ('completed') group by name, state`
+const jobs = await sql<
+  { name: string; state: string; count: number }[]
+>`select name, state, count(*)::int as count from pgboss.job where state not in ('completed') group by name, state`
 expect('jobs left over', [...jobs], [])
 expect('jobs held', (await sql`select job from job_leases`).length, 0)
 // The screen that was open all the time has found its way back by itself.
-const shown = await page.getByText('done', { exact: true }).first().waitFor({ timeout: 30_000 }).then(() => true, () => false)
+const shown = await page
+  .getByText('done', { exact: true })
+  .first()
+  .waitFor({ timeout: 30_000 })
+  .then(
+    () => true,
+    () => false,
+  )
 expect('the open screen shows the end', shown, true)
 await browser.close()
 await sql.end()
 await product.stop()
 await objects?.stop()
 
-console.log(`${killed} kills (${[...count].map(([name, times]) => `${name} ${times}`).join(', ')}), ${batches.length} batches, ${lost} sides lost between device and store and accounted for.`)
+console.log(
+  `${killed} kills (${[...count].map(([name, times]) => `${name} ${times}`).join(', ')}), ${batches.length} batches, ` +
+    `${lost} sides lost between device and store and accounted for.`,
+)
 for (const fault of faults) console.log(`FAULT ${fault}`)
 if (faults.length === 0) await product.remove()
 else console.log(`The logs are in ${data}`)

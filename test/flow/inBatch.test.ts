@@ -11,21 +11,23 @@ import { findDocument } from '../../store/documents/read'
 import { addPerson, personByPassword } from '../../store/people/people'
 import { batch, blank, by, code, fillAll, flow, idOf, newBatch, owner, sorted, sql } from '../store/harness'
 
-const trail = () => sql<{ actor: string, what: string, person: string | null, old: unknown, new: unknown }[]>`
+const trail = () => sql<{ actor: string; what: string; person: string | null; old: unknown; new: unknown }[]>`
   select actor, what, person, old, new from trail where batch_id = ${batch} order by id`
 
 describe('a change of a batch', () => {
   it('that fails leaves nothing behind: no state, no trail, no word of it', async () => {
     const told: (Change | null)[] = []
     const stop = await subscribe(sql, change => told.push(change))
-    const before = [...await trail()]
-    await expect(inBatch(flow, by, batch, async (locked) => {
-      await locked.move('abandon')
-      await locked.note({ what: 'something' })
-      throw new Error('the disk is full')
-    })).rejects.toThrow('the disk is full')
+    const before = [...(await trail())]
+    await expect(
+      inBatch(flow, by, batch, async locked => {
+        await locked.move('abandon')
+        await locked.note({ what: 'something' })
+        throw new Error('the disk is full')
+      }),
+    ).rejects.toThrow('the disk is full')
     expect((await showBatch(sql, batch))!.state).toBe('receiving')
-    expect([...await trail()]).toEqual(before)
+    expect([...(await trail())]).toEqual(before)
     await abandonBatch(flow, by, batch)
     await expect.poll(() => told).toContainEqual({ about: 'batch', batch })
     expect(told.filter(change => change?.batch === batch)).toHaveLength(1)
@@ -33,7 +35,9 @@ describe('a change of a batch', () => {
   })
 
   it('is refused by the table where it cannot be, and of a batch that is not there', async () => {
-    await expect(inBatch(flow, worker, batch, locked => locked.move('finish'))).rejects.toThrow('A batch that is “receiving” cannot “finish”')
+    await expect(inBatch(flow, worker, batch, locked => locked.move('finish'))).rejects.toThrow(
+      'A batch that is “receiving” cannot “finish”',
+    )
     await expect(inBatch(flow, worker, 999_999, () => Promise.resolve())).rejects.toBeInstanceOf(NoSuchBatch)
   })
 
@@ -50,10 +54,11 @@ describe('a change of a batch', () => {
   it('waits for another of the same batch, and two over both batches never wait for each other', async () => {
     const first = batch
     const second = await newBatch()
-    const both = (ids: number[]) => inBatches(flow, worker, ids, async ([one]) => {
-      await one!.tx`select pg_sleep(0.05)`
-      await one!.note({ what: `both as ${ids.join()}` })
-    })
+    const both = (ids: number[]) =>
+      inBatches(flow, worker, ids, async ([one]) => {
+        await one!.tx`select pg_sleep(0.05)`
+        await one!.note({ what: `both as ${ids.join()}` })
+      })
     await Promise.all([both([first, second]), both([second, first]), both([first, second]), both([second, first])])
     expect((await sql`select 1 from trail where what like 'both%'`).length).toBe(4)
   })
@@ -76,7 +81,9 @@ describe('the trail', () => {
   })
 
   it('loses nothing: no row can be changed, taken out, or emptied away', async () => {
-    await expect(sql`update trail set what = 'nothing' where batch_id = ${batch}`).rejects.toThrow('Nothing is ever taken out of the trail.')
+    await expect(sql`update trail set what = 'nothing' where batch_id = ${batch}`).rejects.toThrow(
+      'Nothing is ever taken out of the trail.',
+    )
     await expect(sql`delete from trail where batch_id = ${batch}`).rejects.toThrow('Nothing is ever taken out of the trail.')
     await expect(sql`truncate trail`).rejects.toThrow('Nothing is ever taken out of the trail.')
   })

@@ -6,32 +6,52 @@ import { addFile } from '../../flow/start'
 import { loadsOfBatch, pagesOfBatch } from '../../store/batches/show'
 import { batch, blob, by, flow, load, newBatch, receive, sql } from '../store/harness'
 
-const names = async () => (await sql<{ source: string, source_page: number, sheet: number, side: string }[]>`
-  select source, source_page, sheet, side from pages where batch_id = ${batch} order by position`)
+const names = async () =>
+  await sql<{ source: string; source_page: number; sheet: number; side: string }[]>`
+  select source, source_page, sheet, side from pages where batch_id = ${batch} order by position`
 const hand = (upload: string) => addFile(flow, by, batch, { upload, source: `${upload}.pdf`, blob, kind: 'files' })
 
 /** A worker takes a file of so many pages apart. */
 async function apart(upload: string, pages: number, twoSided = false): Promise<void> {
   const [row] = await sql<{ id: number }[]>`select id from loads where batch_id = ${batch} and upload = ${upload}`
   await takeFileApart(flow, {
-    load: row!.id, batch, sides: Array.from({ length: pages }, (_, at) => ({ page: at + 1, halves: [null] })), twoSided, paired: false, replaces: null, joins: null,
-    complete: false, source: `${upload}.pdf`, blob, mediaType: 'application/pdf',
+    load: row!.id,
+    batch,
+    sides: Array.from({ length: pages }, (_, at) => ({ page: at + 1, halves: [null] })),
+    twoSided,
+    paired: false,
+    replaces: null,
+    joins: null,
+    complete: false,
+    source: `${upload}.pdf`,
+    blob,
+    mediaType: 'application/pdf',
   })
 }
 
 describe('files stand in the order in which they were chosen', () => {
   it('whichever arrives first and whichever is taken apart first', async () => {
     const chosen = ['a', 'b', 'c', 'd', 'e', 'f']
-    await fc.assert(fc.asyncProperty(fc.shuffledSubarray(chosen, { minLength: 6 }), fc.shuffledSubarray(chosen, { minLength: 6 }), fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 6, maxLength: 6 }), async (arrives, decoded, pages) => {
-      await newBatch()
-      await beginUploads(flow, by, batch, chosen)
-      for (const upload of arrives) expect(await hand(upload)).toBe(true)
-      for (const upload of decoded) await apart(upload, pages[chosen.indexOf(upload)]!)
-      const found = await names()
-      expect(found.map(row => [row.source, row.source_page])).toEqual(chosen.flatMap((upload, at) => Array.from({ length: pages[at]! }, (_, page) => [`${upload}.pdf`, page + 1])))
-      expect((await pagesOfBatch(sql, batch)).map(page => page.position)).toEqual(found.map((_, at) => at + 1))
-      expect(found.map(row => row.sheet)).toEqual(found.map((_, at) => at + 1))
-    }), { numRuns: 8 })
+    await fc.assert(
+      fc.asyncProperty(
+        fc.shuffledSubarray(chosen, { minLength: 6 }),
+        fc.shuffledSubarray(chosen, { minLength: 6 }),
+        fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 6, maxLength: 6 }),
+        async (arrives, decoded, pages) => {
+          await newBatch()
+          await beginUploads(flow, by, batch, chosen)
+          for (const upload of arrives) expect(await hand(upload)).toBe(true)
+          for (const upload of decoded) await apart(upload, pages[chosen.indexOf(upload)]!)
+          const found = await names()
+          expect(found.map(row => [row.source, row.source_page])).toEqual(
+            chosen.flatMap((upload, at) => Array.from({ length: pages[at]! }, (_, page) => [`${upload}.pdf`, page + 1])),
+          )
+          expect((await pagesOfBatch(sql, batch)).map(page => page.position)).toEqual(found.map((_, at) => at + 1))
+          expect(found.map(row => row.sheet)).toEqual(found.map((_, at) => at + 1))
+        },
+      ),
+      { numRuns: 8 },
+    )
   })
 
   it('dropped in two goes, the second behind the first; an upload that is sent again keeps its place', async () => {
@@ -52,7 +72,12 @@ describe('files stand in the order in which they were chosen', () => {
     await apart('later', 2)
     for (let side = 0; side < 3; side++) await receive()
     expect((await names()).map(row => [row.source, row.sheet, row.side].join(' '))).toEqual([
-      'Device 1 front', 'Device 1 back', 'Device 2 front', 'Device 2 back', 'later.pdf 3 front', 'later.pdf 4 front',
+      'Device 1 front',
+      'Device 1 back',
+      'Device 2 front',
+      'Device 2 back',
+      'later.pdf 3 front',
+      'later.pdf 4 front',
     ])
     expect(load).toBeGreaterThan(0)
   })

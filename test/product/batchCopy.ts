@@ -3,12 +3,13 @@ import { copyWords } from '../../store/pages/words'
 import { running } from './running'
 
 let pool: Sql | null = null
-const database = () => pool ??= openDatabase(running().database, 1)
+const database = () => (pool ??= openDatabase(running().database, 1))
 
 /** Columns of a table that are copied as they are. */
 async function columnsOf(tx: Tx, table: string, but: readonly string[]): Promise<string[]> {
   const rows = await tx<{ name: string }[]>`
-    select column_name as name from information_schema.columns where table_schema = 'public' and table_name = ${table} order by ordinal_position`
+    select column_name as name from information_schema.columns where table_schema = 'public' and table_name = ${table}
+      order by ordinal_position`
   return rows.map(row => row.name).filter(name => !['id', ...but].includes(name))
 }
 
@@ -32,23 +33,32 @@ const asCase = (column: string, map: ReadonlyMap<number, number>) =>
  * shared. Scanning the same paper again for each test would prove nothing that one test does not.
  */
 export async function copyOf(batch: number, owner?: string): Promise<number> {
-  return await database().begin(async (tx) => {
+  return await database().begin(async tx => {
     const [person] = owner ? await tx<{ id: string }[]>`select id from people where name = ${owner}` : []
     const batches = await copyRows(tx, 'batches', batch, person ? { owner: `'${person.id}'` } : {})
     const id = batches.get(batch)!
     const loads = await copyRows(tx, 'loads', batch, { batch_id: String(id), upload: 'null' })
     const documents = await copyRows(tx, 'documents', batch, { batch_id: String(id) })
-    const pages = await copyRows(tx, 'pages', batch, { batch_id: String(id), load_id: asCase('load_id', loads), document_id: asCase('document_id', documents) })
-    await copyWords(tx, [...pages].map(([from, to]) => ({ from, to })))
+    const pages = await copyRows(tx, 'pages', batch, {
+      batch_id: String(id),
+      load_id: asCase('load_id', loads),
+      document_id: asCase('document_id', documents),
+    })
+    await copyWords(
+      tx,
+      [...pages].map(([from, to]) => ({ from, to })),
+    )
     return id
   })
 }
 
 /** A file and a slip of a document, as they are after it was made. */
-export async function addFileAndSlip(document: number): Promise<{ file: number, slip: number }> {
+export async function addFileAndSlip(document: number): Promise<{ file: number; slip: number }> {
   const [file] = await database()<{ id: number }[]>`
-    insert into files (document_id, name, media_type, bytes, sha256) values (${document}, 'a.pdf', 'application/pdf', 1, ${'ab'.repeat(32)}) returning id`
+    insert into files (document_id, name, media_type, bytes, sha256) values (${document}, 'a.pdf', 'application/pdf', 1,
+      ${'ab'.repeat(32)}) returning id`
   const [slip] = await database()<{ id: number }[]>`
-    insert into slips (document_id, destination_id, state, trouble) values (${document}, 'records-office', 'failed', 'The folder is not there.') returning id`
+    insert into slips (document_id, destination_id, state, trouble) values (${document}, 'records-office', 'failed',
+      'The folder is not there.') returning id`
   return { file: file!.id, slip: slip!.id }
 }

@@ -1,6 +1,9 @@
 import { running } from './running'
 
-export interface Answer<T = unknown> { status: number, body: T }
+export interface Answer<T = unknown> {
+  status: number
+  body: T
+}
 export type Client = <T = unknown>(method: string, path: string, body?: unknown) => Promise<Answer<T>>
 
 /** A client of the running copy: signed in with this name, or nobody. */
@@ -10,7 +13,16 @@ export async function client(name?: string): Promise<Client> {
   const ask: Client = async <T>(method: string, path: string, body?: unknown) => {
     const cookie = [...jar].map(([name, value]) => `${name}=${value}`).join('; ')
     const response = await fetch(app + path, {
-      method, headers: { 'content-type': 'application/json', cookie }, body: body === undefined ? undefined : typeof body === 'string' ? body : body instanceof Uint8Array ? Buffer.from(body) as Buffer<ArrayBuffer> : JSON.stringify(body),
+      method,
+      headers: { 'content-type': 'application/json', cookie },
+      body:
+        body === undefined
+          ? undefined
+          : typeof body === 'string'
+            ? body
+            : body instanceof Uint8Array
+              ? new Uint8Array(body)
+              : JSON.stringify(body),
     })
     for (const set of response.headers.getSetCookie()) {
       const [name, value] = set.split(';')[0]!.split(/=(.*)/s) as [string, string]
@@ -29,7 +41,11 @@ export async function client(name?: string): Promise<Client> {
 /** The session cookie of someone who signs in now. */
 export async function cookieOf(name: string): Promise<string> {
   const { app, person } = running()
-  const response = await fetch(`${app}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name, password: person(name).password }) })
+  const response = await fetch(`${app}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name, password: person(name).password }),
+  })
   return response.headers.get('set-cookie')?.split(';')[0] ?? ''
 }
 
@@ -43,15 +59,23 @@ export async function until<T>(ask: () => Promise<T>, wanted: (answer: T) => boo
   }
 }
 
-export interface ApiAnswer<T = unknown> { status: number, type: string, body: T }
+export interface ApiAnswer<T = unknown> {
+  status: number
+  type: string
+  body: T
+}
 
 /** A program that shows this person's token, or another word in its place. */
 export function program(name: string, shown?: string) {
   const { api } = running()
   return async <T = unknown>(method: string, path: string, body?: unknown): Promise<ApiAnswer<T>> => {
     const response = await fetch(api.base + path, {
-      method, headers: { authorization: `Bearer ${shown ?? api.tokens[name]!}`, ...body instanceof Uint8Array ? {} : { 'content-type': 'application/json' } },
-      body: body === undefined ? undefined : body instanceof Uint8Array ? Buffer.from(body) as Buffer<ArrayBuffer> : JSON.stringify(body),
+      method,
+      headers: {
+        authorization: `Bearer ${shown ?? api.tokens[name]!}`,
+        ...(body instanceof Uint8Array ? {} : { 'content-type': 'application/json' }),
+      },
+      body: body === undefined ? undefined : body instanceof Uint8Array ? new Uint8Array(body) : JSON.stringify(body),
     })
     const text = await response.text()
     const type = response.headers.get('content-type') ?? ''

@@ -1,6 +1,10 @@
 import { spawn } from 'node:child_process'
 
-export interface Ended { code: number, output: string, errors: string }
+export interface Ended {
+  code: number
+  output: string
+  errors: string
+}
 
 /** Runs a program to its end. */
 export function command(program: string, args: string[], env: Record<string, string> = {}): Promise<Ended> {
@@ -8,8 +12,8 @@ export function command(program: string, args: string[], env: Record<string, str
     const child = spawn(program, args, { env: { ...process.env, ...env } })
     let output = ''
     let errors = ''
-    child.stdout.on('data', chunk => (output += chunk))
-    child.stderr.on('data', chunk => (errors += chunk))
+    child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()))
+    child.stderr.on('data', (chunk: Buffer) => (errors += chunk.toString()))
     child.on('error', reject)
     child.on('close', code => resolve({ code: code ?? -1, output, errors }))
   })

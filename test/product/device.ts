@@ -4,8 +4,17 @@ import { fork, type ChildProcess } from 'node:child_process'
  * A simulated device of the test's own; what is loaded are two permit files.
  * @param speed sides a minute; without it, faster than any real one
  */
-export async function startDevice(speed = 6000): Promise<{ address: string, load: (seed: number, more?: Record<string, string>) => Promise<void>, free: () => Promise<void>, lay: (seed: number, sheet: number) => Promise<void>, clear: () => Promise<void>, stop: () => void }> {
-  const child: ChildProcess = fork('standins/device/main.ts', ['--name', 'Test device', '--speed', String(speed)], { execArgv: ['--import', 'tsx'] })
+export async function startDevice(speed = 6000): Promise<{
+  address: string
+  load: (seed: number, more?: Record<string, string>) => Promise<void>
+  free: () => Promise<void>
+  lay: (seed: number, sheet: number) => Promise<void>
+  clear: () => Promise<void>
+  stop: () => void
+}> {
+  const child: ChildProcess = fork('standins/device/main.ts', ['--name', 'Test device', '--speed', String(speed)], {
+    execArgv: ['--import', 'tsx'],
+  })
   const port = await new Promise<number>((resolve, reject) => {
     child.once('message', message => resolve((message as { port: number }).port))
     child.once('exit', code => reject(new Error(`The device ended with ${code}.`)))

@@ -27,7 +27,9 @@ export async function emptyFeeder(): Promise<void> {
 /** Puts a demo stack, or some documents of it, into the office device's feeder, through its bench. */
 export async function putPaper(seed: number, stack = 'mooring-permits', more: Record<string, string> = {}): Promise<void> {
   const response = await fetch(`${running().bench}load`, {
-    method: 'POST', body: new URLSearchParams({ stack, seed: String(seed), ...more }), redirect: 'manual',
+    method: 'POST',
+    body: new URLSearchParams({ stack, seed: String(seed), ...more }),
+    redirect: 'manual',
   })
   if (response.status !== 303) throw new Error(`The bench answered ${response.status}.`)
 }

@@ -1,4 +1,6 @@
-import type { BatchDetail, DeviceChoice, RubricChoice } from '../../core/model/views'
+import type { BatchDetail } from '../../shared/views/batches'
+import type { DeviceChoice } from '../../shared/views/devices'
+import type { RubricChoice } from '../../shared/views/rubrics'
 import { makeStack } from '../../standins/paper/stacks'
 import { copyOf } from './batchCopy'
 import { client, until } from './client'

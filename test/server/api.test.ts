@@ -24,10 +24,12 @@ let document: z.infer<typeof ApiDocument>
 
 beforeAll(async () => {
   // A file each for the two sides of a sheet, so that their order shows.
-  sheets = await Promise.all(stack.sheets.map(async (_, sheet) => {
-    const sides = await Promise.all((['front', 'back'] as const).map(face => drawnSide(stack, sheet, face, { dpi: 200, colour: 'grey' })))
-    return asPdf(sides, 200)
-  }))
+  sheets = await Promise.all(
+    stack.sheets.map(async (_, sheet) => {
+      const sides = await Promise.all((['front', 'back'] as const).map(face => drawnSide(stack, sheet, face, { dpi: 200, colour: 'grey' })))
+      return asPdf(sides, 200)
+    }),
+  )
 })
 
 const show = async (id = batch) => ApiBatch.parse((await tamsin('GET', `/batches/${id}`)).body)
@@ -40,7 +42,10 @@ describe('a program hands files in', () => {
     const hand = (at: number) => tamsin('POST', `/batches/${batch}/files?name=sheet-${at}.pdf&key=sheet-${at}`, sheets[at])
     for (const [at] of sheets.entries()) expect([(await hand(at)).status, at]).toEqual([201, at])
     expect(FileTaken.parse((await hand(0)).body)).toEqual({ name: 'sheet-0.pdf', key: 'sheet-0' })
-    const completed = await until(() => tamsin('POST', `/batches/${batch}/complete`), answer => answer.status === 202)
+    const completed = await until(
+      () => tamsin('POST', `/batches/${batch}/complete`),
+      answer => answer.status === 202,
+    )
     expect(completed.body).toEqual({ id: batch, state: 'sorting' })
     expect((await show()).name).toBe('From a program')
   })
@@ -54,7 +59,13 @@ describe('a program hands files in', () => {
     expect(ledger.pages.map(page => page.fate)).toEqual(stack.truth.sides.map(side => side.fate))
     const one = await tamsin('GET', `/documents/${found.documents[0]}`)
     document = ApiDocument.parse(one.body)
-    expect(document).toMatchObject({ batch, type: 'mooring-permit', state: 'open', values: { permit: { value: truth!.fields.permit, from: 'barcode' } }, files: [] })
+    expect(document).toMatchObject({
+      batch,
+      type: 'mooring-permit',
+      state: 'open',
+      values: { permit: { value: truth!.fields.permit, from: 'barcode' } },
+      files: [],
+    })
   })
 
   it('finds documents by words, values, rubric and state, by key', async () => {
@@ -67,7 +78,10 @@ describe('a program hands files in', () => {
     expect(await ids(`text=conditions&after=${document.id}`)).not.toContain(document.id)
     expect((await find('field.permit=none')).next).toBeNull()
     const wrong = await tamsin('GET', '/documents?colour=red')
-    expect([wrong.status, Problem.parse(wrong.body).issues]).toEqual([400, [{ path: 'colour', message: 'found "red", expected no such key' }]])
+    expect([wrong.status, Problem.parse(wrong.body).issues]).toEqual([
+      400,
+      [{ path: 'colour', message: 'found "red", expected no such key' }],
+    ])
   })
 
   it('enters values, told of each fault by its field, and gets the files with their digests', async () => {
@@ -83,12 +97,21 @@ describe('a program hands files in', () => {
     const confirmed = await put({ values: { hull, vessel, zone, issued: issued!.split('-').reverse().join('/') }, confirm: true })
     expect([confirmed.status, ValuesKept.parse(confirmed.body).state]).toEqual([200, 'indexed'])
     expect((await put({ values: { zone }, confirm: true })).status).toBe(409)
-    document = await until(async () => ApiDocument.parse((await tamsin('GET', `/documents/${document.id}`)).body), one => one.state === 'sent')
+    document = await until(
+      async () => ApiDocument.parse((await tamsin('GET', `/documents/${document.id}`)).body),
+      one => one.state === 'sent',
+    )
     expect(document.slips.map(slip => slip.state)).toEqual(['delivered'])
     const [file] = document.files
-    const bytes = await fetch(`${running().api.base}/documents/${document.id}/files/${encodeURIComponent(file!.name)}`, { headers: { authorization: `Bearer ${running().api.tokens.Tamsin}` } })
+    const bytes = await fetch(`${running().api.base}/documents/${document.id}/files/${encodeURIComponent(file!.name)}`, {
+      headers: { authorization: `Bearer ${running().api.tokens.Tamsin}` },
+    })
     const content = Buffer.from(await bytes.arrayBuffer())
-    expect([bytes.headers.get('content-type'), createHash('sha256').update(content).digest('hex'), content.length]).toEqual(['application/pdf', file!.sha256, file!.bytes])
+    expect([bytes.headers.get('content-type'), createHash('sha256').update(content).digest('hex'), content.length]).toEqual([
+      'application/pdf',
+      file!.sha256,
+      file!.bytes,
+    ])
     expect((await tamsin('GET', `/documents/${document.id}/files/none.pdf`)).status).toBe(404)
   })
 })
@@ -97,9 +120,18 @@ describe('what is refused', () => {
   it('says what to do, as RFC 9457 has it', async () => {
     const none = await tamsin('POST', '/batches', { rubric: 'No such rubric' })
     expect([none.status, Problem.parse(none.body)]).toMatchObject([422, { title: 'Not sound', status: 422, issues: [{ path: 'rubric' }] }])
-    expect(Problem.parse((await tamsin('POST', '/batches', { name: 'x' })).body).issues).toEqual([{ path: 'rubric', message: 'found nothing, expected a string' }])
-    const text = await tamsin('POST', `/batches/${BatchMade.parse((await tamsin('POST', '/batches', { rubric: 'Berth plans' })).body).id}/files?name=a.pdf&key=a`, Buffer.from('words'))
-    expect([text.status, Problem.parse(text.body).detail]).toEqual([422, expect.stringContaining('is none of PDF, TIFF, JPEG, PNG or WebP')])
+    expect(Problem.parse((await tamsin('POST', '/batches', { name: 'x' })).body).issues).toEqual([
+      { path: 'rubric', message: 'found nothing, expected a string' },
+    ])
+    const text = await tamsin(
+      'POST',
+      `/batches/${BatchMade.parse((await tamsin('POST', '/batches', { rubric: 'Berth plans' })).body).id}/files?name=a.pdf&key=a`,
+      Buffer.from('words'),
+    )
+    expect([text.status, Problem.parse(text.body).detail]).toEqual([
+      422,
+      expect.stringContaining('is none of PDF, TIFF, JPEG, PNG or WebP'),
+    ])
     expect((await program('Jowan')('GET', `/batches/${batch}`)).status).toBe(404)
     expect((await program('Hedra')('GET', `/batches/${batch}`)).status).toBe(200)
   })
@@ -111,8 +143,11 @@ describe('what is refused', () => {
     const reader = program('Tamsin', token)
     expect((await reader('GET', `/batches/${batch}`)).status).toBe(200)
     const asked = await reader('POST', '/batches', { rubric: 'Berth plans' })
-    expect([asked.status, Problem.parse(asked.body).detail]).toEqual([403, 'This token has not the scope “capture”. Ask a steward for one that has.'])
-    const [newest] = (await piers<{ id: string, name: string }[]>('GET', '/api/tokens')).body
+    expect([asked.status, Problem.parse(asked.body).detail]).toEqual([
+      403,
+      'This token has not the scope “capture”. Ask a steward for one that has.',
+    ])
+    const [newest] = (await piers<{ id: string; name: string }[]>('GET', '/api/tokens')).body
     expect(newest).toMatchObject({ name: 'Reader', person: 'Tamsin', scopes: ['read'], endedAt: null })
     expect((await piers('DELETE', `/api/tokens/${newest!.id}`)).status).toBe(200)
     expect((await reader('GET', `/batches/${batch}`)).status).toBe(401)
@@ -132,37 +167,73 @@ it('tokens are made, listed and ended on the command line', async () => {
   expect(line).toMatch(/\tTamsin\tcapture,read\tin use\tNight$/)
   expect((await rubricator('token', 'end', line.split('\t')[0]!)).code).toBe(0)
   expect((await program('Tamsin', made.output.trim())('GET', `/batches/${batch}`)).status).toBe(401)
-  expect((await rubricator('token', 'add', '--for', 'Tamsin', '--scopes', 'everything')).errors).toContain('--scopes: found "everything", expected some of capture,read,index,manage')
+  expect((await rubricator('token', 'add', '--for', 'Tamsin', '--scopes', 'everything')).errors).toContain(
+    '--scopes: found "everything", expected some of capture,read,index,manage',
+  )
 })
 
 it('events tell a program of batches, documents and slips that its person may see', async () => {
   const heard: string[] = []
   const stop = new AbortController()
-  const response = await fetch(`${running().api.base}/events`, { headers: { authorization: `Bearer ${running().api.tokens.Tamsin}` }, signal: stop.signal })
+  const response = await fetch(`${running().api.base}/events`, {
+    headers: { authorization: `Bearer ${running().api.tokens.Tamsin}` },
+    signal: stop.signal,
+  })
   expect(response.headers.get('content-type')).toContain('text/event-stream')
   void (async () => {
     for await (const bytes of response.body as unknown as AsyncIterable<Uint8Array>) heard.push(Buffer.from(bytes).toString())
   })().catch(() => undefined)
   const { id } = BatchMade.parse((await tamsin('POST', '/batches', { rubric: 'Berth plans' })).body)
   await tamsin('POST', `/batches/${id}/files?name=plan.pdf&key=1`, sheets[0])
-  await until(() => tamsin('POST', `/batches/${id}/complete`), answer => answer.status === 202)
-  const [made] = (await until(() => show(id), one => one.state === 'done')).documents
-  await until(() => Promise.resolve(heard.join('')), text => text.includes('event: slip'))
+  await until(
+    () => tamsin('POST', `/batches/${id}/complete`),
+    answer => answer.status === 202,
+  )
+  const [made] = (
+    await until(
+      () => show(id),
+      one => one.state === 'done',
+    )
+  ).documents
+  await until(
+    () => Promise.resolve(heard.join('')),
+    text => text.includes('event: slip'),
+  )
   const text = heard.join('')
   expect(text).toContain(`event: batch\ndata: {"id":${id},"batch":${id}}`)
   expect(text).toContain(`event: document\ndata: {"id":${made},"batch":${id}}`)
   stop.abort()
 })
 
-interface Operation { summary: string, parameters?: { name: string, in: string, example?: string }[], requestBody?: { content: Record<string, { example?: unknown }> }, responses: Record<string, unknown> }
+interface Operation {
+  summary: string
+  parameters?: { name: string; in: string; example?: string }[]
+  requestBody?: { content: Record<string, { example?: unknown }> }
+  responses: Record<string, unknown>
+}
 
 describe('the description', () => {
   it('is OpenAPI 3.1, made of the routes, and each of its examples works', async () => {
-    const { openapi, paths, components } = await (await fetch(`${running().api.base}/openapi.json`)).json() as { openapi: string, paths: Record<string, Record<string, Operation>>, components: object }
-    expect([openapi, Object.keys(paths)]).toEqual(['3.1.0', [
-      '/batches', '/batches/{id}/files', '/batches/{id}/complete', '/batches/{id}', '/batches/{id}/ledger', '/documents', '/documents/{id}',
-      '/documents/{id}/files/{name}', '/documents/{id}/values', '/events',
-    ]])
+    const { openapi, paths, components } = (await (await fetch(`${running().api.base}/openapi.json`)).json()) as {
+      openapi: string
+      paths: Record<string, Record<string, Operation>>
+      components: object
+    }
+    expect([openapi, Object.keys(paths)]).toEqual([
+      '3.1.0',
+      [
+        '/batches',
+        '/batches/{id}/files',
+        '/batches/{id}/complete',
+        '/batches/{id}',
+        '/batches/{id}/ledger',
+        '/documents',
+        '/documents/{id}',
+        '/documents/{id}/files/{name}',
+        '/documents/{id}/values',
+        '/events',
+      ],
+    ])
     expect(components).toHaveProperty('schemas.Problem.properties.detail')
     const files = Object.keys(import.meta.glob('../../server/api/v1/**/*.ts')).length - 1
     expect(Object.values(paths).flatMap(path => Object.keys(path))).toHaveLength(files)
@@ -172,8 +243,12 @@ describe('the description', () => {
     for (const [path, operations] of Object.entries(paths)) {
       if (path === '/events') continue
       for (const [method, { parameters = [], requestBody, responses }] of Object.entries(operations)) {
-        const query = new URLSearchParams(parameters.flatMap(one => one.in === 'query' && one.example !== undefined ? [[one.name, one.example]] : []))
-        const ids: Record<string, string> = path.startsWith('/documents') ? { id: String(document.id), name: document.files[0]!.name } : { id: String(id) }
+        const query = new URLSearchParams(
+          parameters.flatMap(one => (one.in === 'query' && one.example !== undefined ? [[one.name, one.example]] : [])),
+        )
+        const ids: Record<string, string> = path.startsWith('/documents')
+          ? { id: String(document.id), name: document.files[0]!.name }
+          : { id: String(id) }
         const filled = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(ids[name]!))
         const body = requestBody?.content['application/json']?.example ?? (requestBody ? sheets[0] : undefined)
         // Completing waits for the file that was handed in just before; a sent document takes no more values.

@@ -1,6 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { readCsv } from '../../core/ledger/csv'
-import type { BatchDetail, PageCodes, PageNote, Questions, RubricChoice, RubricDraft, RubricText, RubricVersion, SeparatorRule, TryView } from '../../core/model/views'
+import type { BatchDetail } from '../../shared/views/batches'
+import type { PageCodes, PageNote, Questions } from '../../shared/views/pages'
+import type { RubricChoice, RubricDraft, RubricText, RubricVersion, SeparatorRule, TryView } from '../../shared/views/rubrics'
 import { asPdf } from '../../standins/paper/encode'
 import { drawnSide } from '../../standins/paper/drawn'
 import { makeStack } from '../../standins/paper/stacks'
@@ -19,7 +21,7 @@ let codes: PageCodes[]
 const show = async (of = id) => (await tamsin<BatchDetail>('GET', `/api/batches/${of}`)).body
 
 beforeAll(async () => {
-  [tamsin, hedra, piers] = await Promise.all([client('Tamsin'), client('Hedra'), client('Piers')])
+  ;[tamsin, hedra, piers] = await Promise.all([client('Tamsin'), client('Hedra'), client('Piers')])
   const rubrics = (await tamsin<RubricChoice[]>('GET', '/api/rubrics')).body
   rubric = (await piers<RubricText>('GET', `/api/rubrics/${rubrics.find(one => one.name === 'Mooring permits')!.id}`)).body
   id = await sampleBatch()
@@ -33,7 +35,12 @@ describe('a page says why it is where it is', () => {
   it('with the rule, what was read, where, and how sure that is', async () => {
     const first = (await show()).pages[0]!
     const { body } = await tamsin<PageNote>('GET', `/api/pages/${first.id}/note`)
-    expect(body.note).toMatchObject({ rule: 1, read: truth.documents[0]!.fields.permit && truth.sides[0]!.barcode!.value, sure: 'its own check sum agrees, and it fits the pattern', tried: 'read quickly' })
+    expect(body.note).toMatchObject({
+      rule: 1,
+      read: truth.documents[0]!.fields.permit && truth.sides[0]!.barcode!.value,
+      sure: 'its own check sum agrees, and it fits the pattern',
+      tried: 'read as it stands',
+    })
     const box = body.note!.box!
     expect(Math.abs(box.x - truth.sides[0]!.barcode!.x) + Math.abs(box.y - truth.sides[0]!.barcode!.y)).toBeLessThan(0.6)
   })
@@ -78,7 +85,10 @@ describe('two people on one batch', () => {
     expect((await hedra('POST', `/api/batches/${id}/lock`, {})).body).toMatchObject({ name: 'Tamsin' })
     const change = { do: 'start', page: (await show()).pages[2]!.id }
     const refused = await hedra<{ message: string }>('POST', `/api/batches/${id}/corrections`, change)
-    expect([refused.status, refused.body.message]).toEqual([409, 'Tamsin works on this batch now. You can look, or take it over on the ribbon.'])
+    expect([refused.status, refused.body.message]).toEqual([
+      409,
+      'Tamsin works on this batch now. You can look, or take it over on the ribbon.',
+    ])
     for (const what of ['undo', 'redo']) expect((await hedra('POST', `/api/batches/${id}/${what}`)).status).toBe(409)
     expect((await hedra('POST', `/api/batches/${id}/lock`, { over: true })).body).toMatchObject({ name: 'Hedra' })
     expect((await tamsin('POST', `/api/batches/${id}/corrections`, change)).status).toBe(409)
@@ -88,8 +98,15 @@ describe('two people on one batch', () => {
 })
 
 describe('a draft', () => {
-  const draftOf = (change: Record<string, unknown>) => ({ ...rubric.body as Record<string, unknown>, split: { ...(rubric.body as { split: object }).split, ...change } })
-  const ended = (of: string) => until(async () => (await piers<TryView>('GET', `/api/tries/${of}`)).body, one => one.outcome !== null || one.trouble !== null)
+  const draftOf = (change: Record<string, unknown>) => ({
+    ...(rubric.body as Record<string, unknown>),
+    split: { ...(rubric.body as { split: object }).split, ...change },
+  })
+  const ended = (of: string) =>
+    until(
+      async () => (await piers<TryView>('GET', `/api/tries/${of}`)).body,
+      one => one.outcome !== null || one.trouble !== null,
+    )
 
   it('is tried on an earlier batch: both outcomes side by side, nothing of the batch changed', async () => {
     const before = await show()
@@ -113,15 +130,21 @@ describe('a draft', () => {
 
   it('is tried on a file, of which nothing is kept; a file that is none is refused', async () => {
     const stack = makeStack('mooring-permits', 4)
-    const sides = await Promise.all([0, 1].flatMap(sheet => (['front', 'back'] as const).map(face => drawnSide(stack, sheet, face, { dpi: 200, colour: 'grey' }))))
+    const sides = await Promise.all(
+      [0, 1].flatMap(sheet => (['front', 'back'] as const).map(face => drawnSide(stack, sheet, face, { dpi: 200, colour: 'grey' }))),
+    )
     const form = new FormData()
     form.append('body', JSON.stringify(rubric.body))
     form.append('file', new Blob([new Uint8Array(await asPdf(sides, 200))]), 'stack.pdf')
-    const signedIn = await fetch(`${running().app}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'Piers', password: running().person('Piers').password }) })
+    const signedIn = await fetch(`${running().app}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'Piers', password: running().person('Piers').password }),
+    })
     const cookie = signedIn.headers.get('set-cookie')!.split(';')[0]!
     const answer = await fetch(`${running().app}/api/tries/file`, { method: 'POST', headers: { cookie }, body: form })
     expect(answer.status).toBe(202)
-    const { outcome } = await ended((await answer.json() as { id: string }).id)
+    const { outcome } = await ended(((await answer.json()) as { id: string }).id)
     expect(outcome!.comparison.pages.map(page => page.after.fate)).toEqual(stack.truth.sides.slice(0, 4).map(side => side.fate))
     const none = new FormData()
     none.append('body', JSON.stringify(rubric.body))
@@ -134,14 +157,21 @@ describe('a draft', () => {
     const { version } = (await piers<RubricText>('GET', url)).body
     expect((await piers('PUT', `${url}/draft`, { from: version, body: { nonsense: true } })).status).toBe(400)
     await piers('PUT', `${url}/draft`, { from: version, body: draftOf({ unread: 'previous' }) })
-    expect((await piers<{ draft: RubricDraft }>('GET', `${url}/draft`)).body.draft).toMatchObject({ from: version, person: 'Piers', body: { split: { unread: 'previous' } } })
+    expect((await piers<{ draft: RubricDraft }>('GET', `${url}/draft`)).body.draft).toMatchObject({
+      from: version,
+      person: 'Piers',
+      body: { split: { unread: 'previous' } },
+    })
     expect((await piers('PUT', url, { from: version, body: draftOf({ unread: 'previous' }) })).status).toBe(200)
     expect((await piers<{ draft: null }>('GET', `${url}/draft`)).body.draft).toBeNull()
     expect((await piers('GET', `${url}/versions/${version}`)).body).toMatchObject({ split: { unread: 'hold' } })
     expect((await piers('GET', `${url}/versions/99`)).status).toBe(404)
     await piers('PUT', url, { from: version + 1, body: rubric.body })
     const versions = (await piers<RubricVersion[]>('GET', `${url}/versions`)).body
-    expect(versions.slice(0, 2).map(one => [one.version, one.person])).toEqual([[version + 2, 'Piers'], [version + 1, 'Piers']])
+    expect(versions.slice(0, 2).map(one => [one.version, one.person])).toEqual([
+      [version + 2, 'Piers'],
+      [version + 1, 'Piers'],
+    ])
     // The batch stays with the version that it was begun under.
     expect((await show()).version).toBe(begunUnder)
   })
@@ -156,7 +186,10 @@ describe('separator sheets', () => {
     const { status, body } = await tamsin<string>('POST', '/api/separators', asked)
     expect([status, body.slice(0, 5)]).toEqual([200, '%PDF-'])
     const wrong = await tamsin<{ message: string }>('POST', '/api/separators', { ...asked, sheets: [{ file: 'HM204' }, { file: '9' }] })
-    expect([wrong.status, wrong.body.message]).toEqual([400, 'sheets[1]: found “FILE-9”, expected what fits ‘FILE-’, two capital letters, three digits.'])
+    expect([wrong.status, wrong.body.message]).toEqual([
+      400,
+      'sheets[1]: found “FILE-9”, expected what fits ‘FILE-’, two capital letters, three digits.',
+    ])
     expect((await tamsin('POST', '/api/separators', { ...asked, rule: 2 })).status).toBe(400)
   })
 })

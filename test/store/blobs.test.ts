@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
 import { mkdtemp, readdir, readFile, rm, utimes, writeFile } from 'node:fs/promises'
-import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import S3rver from 's3rver'
@@ -15,10 +14,20 @@ let objects: S3rver
 const stores: Record<string, Blobs> = {}
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'rubricator-blobs-'))
-  objects = new S3rver({ port: 0, address: '127.0.0.1', silent: true, directory: join(folder, 's3'), configureBuckets: [{ name: 'pictures', configs: [] }] })
-  const { port } = await objects.run() as AddressInfo
+  objects = new S3rver({
+    port: 0,
+    address: '127.0.0.1',
+    silent: true,
+    directory: join(folder, 's3'),
+    configureBuckets: [{ name: 'pictures', configs: [] }],
+  })
+  const { port } = await objects.run()
   stores.folder = openBlobs(join(folder, 'blobs'))
-  stores.objects = openBlobs('s3://pictures/office', { S3_ENDPOINT: `http://127.0.0.1:${port}`, S3_ACCESS_KEY: 'S3RVER', S3_SECRET_KEY: 'S3RVER' })
+  stores.objects = openBlobs('s3://pictures/office', {
+    S3_ENDPOINT: `http://127.0.0.1:${port}`,
+    S3_ACCESS_KEY: 'S3RVER',
+    S3_SECRET_KEY: 'S3RVER',
+  })
 })
 afterAll(async () => {
   for (const store of Object.values(stores)) await store.dispose()
@@ -38,7 +47,7 @@ const all = async (blobs: Blobs) => {
   return names.sort()
 }
 
-describe.each(['folder', 'objects'])('blobs in a store of %s', (kind) => {
+describe.each(['folder', 'objects'])('blobs in a store of %s', kind => {
   const blobs = () => stores[kind]!
 
   it('are found by their digest, whole, in parts and as a file, however often they are put', async () => {
@@ -66,10 +75,15 @@ describe.each(['folder', 'objects'])('blobs in a store of %s', (kind) => {
   it('that break off, or are too large, leave nothing behind', async () => {
     const before = await all(blobs())
     await expect(blobs().putStream(broken(), 1000)).rejects.toThrow('the connection broke')
-    await expect(blobs().putStream((async function* () {
-      yield Buffer.alloc(600)
-      yield await Promise.resolve(Buffer.alloc(600))
-    })(), 1000)).rejects.toBeInstanceOf(RangeError)
+    await expect(
+      blobs().putStream(
+        (async function* () {
+          yield Buffer.alloc(600)
+          yield await Promise.resolve(Buffer.alloc(600))
+        })(),
+        1000,
+      ),
+    ).rejects.toBeInstanceOf(RangeError)
     expect(await all(blobs())).toEqual(before)
     if (kind === 'folder') expect((await readdir(join(folder, 'blobs'))).filter(name => name.endsWith('.part'))).toEqual([])
   })
@@ -77,8 +91,8 @@ describe.each(['folder', 'objects'])('blobs in a store of %s', (kind) => {
   it('that are missing are said to be, and nothing but a digest is a name', async () => {
     await expect(blobs().get(digest('none'))).rejects.toThrow('are not in the blob store. Restore them from a backup.')
     await expect(blobs().local(digest('none'))).rejects.toThrow('are not in the blob store')
-    await expect(blobs().get('../secrets.json')).rejects.toThrow('is not a blob\'s name')
-    await expect(blobs().remove('*')).rejects.toThrow('is not a blob\'s name')
+    await expect(blobs().get('../secrets.json')).rejects.toThrow("is not a blob's name")
+    await expect(blobs().remove('*')).rejects.toThrow("is not a blob's name")
   })
 
   it('that nobody names go after a time of grace, the others stay', async () => {

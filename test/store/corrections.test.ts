@@ -70,12 +70,30 @@ describe('corrections', () => {
     const [document] = await documentsOfBatch(sql, batch)
     await documentRead(flow, (await findDocument(sql, document!.id))!)
     expect(await jobs('fill')).toEqual([])
-    await pageExamined(flow, stale, { evidence: evidence(), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await pageExamined(flow, stale, {
+      evidence: evidence(),
+      mono: true,
+      colour: 'mono',
+      bytes: 1000,
+      bornDigital: false,
+      pageBlob: blob,
+      thumbnailBlob: blob,
+      words: null,
+    })
     await splitBatch(flow, batch)
     await fillAll()
     expect(await undoCorrection(flow, by, batch)).toBe('done')
     // What an examination of the page as it was before still answers is no longer taken.
-    await pageExamined(flow, stale, { evidence: evidence(), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await pageExamined(flow, stale, {
+      evidence: evidence(),
+      mono: true,
+      colour: 'mono',
+      bytes: 1000,
+      bornDigital: false,
+      pageBlob: blob,
+      thumbnailBlob: blob,
+      words: null,
+    })
     expect((await pageToExamine(sql, id))!).toMatchObject({ turned: 0, done: false })
   })
 })

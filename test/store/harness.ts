@@ -24,7 +24,8 @@ import { listDevices, putDevice } from '../../store/setup/devices'
 import { addRubric, listRubrics } from '../../store/setup/rubrics'
 import { rubricFor } from '../core/pages'
 
-// A database of its own for each file of tests, copied from the one that is migrated once, with a person, a device, a rubric, and a new batch for each test.
+// A database of its own for each file of tests, copied from the one that is migrated once, with a person, a device, a
+// rubric, and a new batch for each test.
 
 export let data: string
 export let url: string
@@ -32,10 +33,10 @@ export let sql: Sql
 export let queue: Queue
 export let owner: string
 /** Whoever owns the batch, as the one who changes it. */
-export let by: { kind: 'person', person: string }
+export let by: { kind: 'person'; person: string }
 export let flow: Flow
 export let device: string
-export let rubric: { id: string, version: number }
+export let rubric: { id: string; version: number }
 export let batch: number
 export let load: number
 
@@ -43,7 +44,7 @@ const name = `t${randomUUID().replaceAll('-', '')}`
 /** Makes or drops a database, one at a time: nobody may be connected to the template. */
 async function asAdministrator(work: (admin: Sql) => Promise<unknown>): Promise<void> {
   const admin = openDatabase(inject('postgres'), 1)
-  await admin.begin(async (tx) => {
+  await admin.begin(async tx => {
     await tx`select pg_advisory_lock(7299)`
   })
   await work(admin).finally(() => admin.end())
@@ -78,7 +79,16 @@ beforeEach(async () => {
 
 /** The batch that is worked on from now on. */
 export async function newBatch(): Promise<number> {
-  batch = await startBatch(flow, by, { name: 'B', rubric: rubric.id, version: rubric.version, device, owner, given: {}, sends: [], choices: {} })
+  batch = await startBatch(flow, by, {
+    name: 'B',
+    rubric: rubric.id,
+    version: rubric.version,
+    device,
+    owner,
+    given: {},
+    sends: [],
+    choices: {},
+  })
   await useLoad()
   return batch
 }
@@ -88,22 +98,54 @@ export async function useLoad(): Promise<void> {
   load = (await loadsOfBatch(sql, batch)).at(-1)!.id
 }
 
-export const jobs = async (step: Step) => (await sql<{ data: unknown }[]>`select data from pgboss.job where name = ${step} and state = 'created'`).map(row => row.data)
+export const jobs = async (step: Step) =>
+  (await sql<{ data: unknown }[]>`select data from pgboss.job where name = ${step} and state = 'created'`).map(row => row.data)
 export const blob = 'ab'.repeat(32)
-export const evidence = (more: Partial<PageEvidence> = {}): PageEvidence => ({ widthPx: 1654, heightPx: 2339, dpi: 200, ink: 0.03, skewDeg: 0, blank: false, codes: [], unread: [], ...more })
-export const code = (value: string): Partial<PageEvidence> => ({ codes: [{ format: 'Code128', value, x: 6, y: 0.5, width: 1.8, height: 0.4 }] })
+export const evidence = (more: Partial<PageEvidence> = {}): PageEvidence => ({
+  widthPx: 1654,
+  heightPx: 2339,
+  dpi: 200,
+  ink: 0.03,
+  skewDeg: 0,
+  blank: false,
+  codes: [],
+  unread: [],
+  ...more,
+})
+export const code = (value: string): Partial<PageEvidence> => ({
+  codes: [{ format: 'Code128', value, x: 6, y: 0.5, width: 1.8, height: 0.4 }],
+})
 export const blank = { ink: 0, blank: true }
 export const unread = { unread: [{ x: 6, y: 0.5, width: 1.8, height: 0.4, tried: 'tried', readings: [], beside: [] }] }
 
-export const receive = (pages = 1, more: Partial<ReceivedFile> = {}) => receiveFile(flow, {
-  load, batch, sides: Array.from({ length: pages }, (_, at) => ({ page: at + 1, halves: [null] })),
-  twoSided: true, paired: false, replaces: null, joins: null, source: 'Device', blob, mediaType: 'image/jpeg', ...more,
-})
+export const receive = (pages = 1, more: Partial<ReceivedFile> = {}) =>
+  receiveFile(flow, {
+    load,
+    batch,
+    sides: Array.from({ length: pages }, (_, at) => ({ page: at + 1, halves: [null] })),
+    twoSided: true,
+    paired: false,
+    replaces: null,
+    joins: null,
+    source: 'Device',
+    blob,
+    mediaType: 'image/jpeg',
+    ...more,
+  })
 
 export async function examineAll(found: Partial<PageEvidence>[]): Promise<void> {
   for (const [at, page] of (await pagesOfBatch(sql, batch)).entries()) {
     const row = (await pageToExamine(sql, page.id))!
-    await pageExamined(flow, row, { evidence: evidence(found[at]), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await pageExamined(flow, row, {
+      evidence: evidence(found[at]),
+      mono: true,
+      colour: 'mono',
+      bytes: 1000,
+      bornDigital: false,
+      pageBlob: blob,
+      thumbnailBlob: blob,
+      words: null,
+    })
   }
 }
 
@@ -117,12 +159,18 @@ export async function sorted(...found: Partial<PageEvidence>[]): Promise<void> {
 }
 
 /** Every document read and filled, as the machine would; what is typed already stays. */
-export async function fillAll(note: string | null = 'typed'): Promise<void> {
+export async function fillAll(note: string | null = 'typed', recognised: string | null = null): Promise<void> {
   await sql`update pages set read_at = now() where batch_id = ${batch}`
   for (const { id } of await documentsOfBatch(sql, batch)) {
     const document = (await findDocument(sql, id))!
     await documentRead(flow, document)
-    await documentFilled(flow, document, { fields: note === null ? {} : { note: { value: note, from: 'person', confidence: 1 } }, missing: [] }, {})
+    await documentFilled(
+      flow,
+      document,
+      recognised ?? document.type,
+      { fields: note === null ? {} : { note: { value: note, from: 'person', confidence: 1 } }, missing: [] },
+      {},
+    )
   }
 }
 

@@ -23,7 +23,25 @@ import { personByPassword } from '../../store/people/people'
 import { listSlips } from '../../store/slips/list'
 import { findSlip } from '../../store/slips/toDeliver'
 import {
-  batch, blank, blob, by, code, device, evidence, examineAll, fillAll, flow, idOf, jobs, load, owner, receive, sorted, sql, unread, useLoad,
+  batch,
+  blank,
+  blob,
+  by,
+  code,
+  device,
+  evidence,
+  examineAll,
+  fillAll,
+  flow,
+  idOf,
+  jobs,
+  load,
+  owner,
+  receive,
+  sorted,
+  sql,
+  unread,
+  useLoad,
 } from './harness'
 
 describe('the first picture of a load', () => {
@@ -31,7 +49,10 @@ describe('the first picture of a load', () => {
     await receive()
     await receive()
     await firstPicture(sql, load, 'cd'.repeat(32))
-    expect((await pagesOfBatch(sql, batch)).map(page => [page.picture, page.examined])).toEqual([['cdcdcdcd', false], [null, false]])
+    expect((await pagesOfBatch(sql, batch)).map(page => [page.picture, page.examined])).toEqual([
+      ['cdcdcdcd', false],
+      [null, false],
+    ])
     await examineAll([{}, blank])
     await firstPicture(sql, load, 'ef'.repeat(32))
     expect((await pagesOfBatch(sql, batch)).map(page => page.picture)).toEqual(['abababab', 'abababab'])
@@ -39,10 +60,18 @@ describe('the first picture of a load', () => {
 })
 
 describe('sides and sheets', () => {
-  const places = async () => (await pagesOfBatch(sql, batch)).map(({ position, sheet, side, half }) => [position, sheet, side, half].filter(Boolean).join(' '))
+  const places = async () =>
+    (await pagesOfBatch(sql, batch)).map(({ position, sheet, side, half }) => [position, sheet, side, half].filter(Boolean).join(' '))
 
   it('an opened book gives two pages of one side, in reading order', async () => {
-    await receive(1, { twoSided: false, sides: [{ page: 1, halves: [null] }, { page: 2, halves: ['right', 'left'] }, { page: 3, halves: [null] }] })
+    await receive(1, {
+      twoSided: false,
+      sides: [
+        { page: 1, halves: [null] },
+        { page: 2, halves: ['right', 'left'] },
+        { page: 3, halves: [null] },
+      ],
+    })
     expect(await places()).toEqual(['1 1 front', '2 2 front right', '3 2 front left', '4 3 front'])
     expect(await sidesOfLoad(sql, load)).toBe(3)
   })
@@ -65,7 +94,12 @@ describe('steps that run twice', () => {
     await receive()
     await receive(3)
     const pages = await pagesOfBatch(sql, batch)
-    expect(pages.map(page => [page.position, page.sheet, page.side])).toEqual([[1, 1, 'front'], [2, 1, 'back'], [3, 2, 'front'], [4, 2, 'back']])
+    expect(pages.map(page => [page.position, page.sheet, page.side])).toEqual([
+      [1, 1, 'front'],
+      [2, 1, 'back'],
+      [3, 2, 'front'],
+      [4, 2, 'back'],
+    ])
     expect(await jobs('examine')).toHaveLength(4)
     await noteLostSides(flow, { id: load, batch_id: batch }, 1, true, 'Device')
     expect((await pagesOfBatch(sql, batch))[4]).toMatchObject({ position: 5, sheet: 3, side: 'front', examined: true, picture: null })
@@ -102,7 +136,7 @@ describe('steps that run twice', () => {
     const document = async () => (await findDocument(sql, id))!
     await sql`update pages set read_at = now() where document_id = ${id}`
     await documentRead(flow, await document())
-    await documentFilled(flow, await document(), { fields: {}, missing: [] }, {})
+    await documentFilled(flow, await document(), null, { fields: {}, missing: [] }, {})
     expect((await showBatch(sql, batch))!.state).toBe('to index')
     expect(await enterFields(flow, by, await document(), { fields: {}, confirm: true })).toBeNull()
     expect(await enterFields(flow, by, await document(), { fields: {}, confirm: true })).toContain('no longer open')
@@ -110,7 +144,7 @@ describe('steps that run twice', () => {
     const files = [{ name: 'a.pdf', mediaType: 'application/pdf', bytes: 1, sha256: blob }]
     await documentBuilt(flow, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
     await documentBuilt(flow, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
-    const [job] = await jobs('deliver') as { slip: number }[]
+    const [job] = (await jobs('deliver')) as { slip: number }[]
     expect(await jobs('deliver')).toHaveLength(1)
     const slip = (await findSlip(sql, job!.slip))!
     expect(await retrySlip(flow, by, slip)).toBe(false)
@@ -131,10 +165,16 @@ describe('a finished document', () => {
     const finish = async (id: number) => {
       const document = async () => (await findDocument(sql, id))!
       await enterFields(flow, by, await document(), { fields: {}, confirm: true })
-      await documentBuilt(flow, await document(), [{ name: `${id}.pdf`, mediaType: 'application/pdf', bytes: 1, sha256: blob }], [{ to: 'somewhere', folder: '', people: [] }])
+      await documentBuilt(
+        flow,
+        await document(),
+        [{ name: `${id}.pdf`, mediaType: 'application/pdf', bytes: 1, sha256: blob }],
+        [{ to: 'somewhere', folder: '', people: [] }],
+      )
     }
     const deliver = async () => {
-      for (const { slip } of await jobs('deliver') as { slip: number }[]) await slipDelivered(flow, (await findSlip(sql, slip))!, '/a.pdf', 'taken')
+      for (const { slip } of (await jobs('deliver')) as { slip: number }[])
+        await slipDelivered(flow, (await findSlip(sql, slip))!, '/a.pdf', 'taken')
     }
     const [first, second] = (await documentsOfBatch(sql, batch)).map(document => document.id) as [number, number]
     expect(await amendDocument(flow, by, { id: first, batch })).toBe(false)
@@ -154,23 +194,43 @@ describe('a finished document', () => {
     await loadEnded(flow, (await findLoad(sql, load))!, 'ended', null)
     expect(await tooEarly()).toContain('on their way')
     const added = (await pagesOfBatch(sql, batch)).find(page => !page.examined)!
-    await pageExamined(flow, (await pageToExamine(sql, added.id))!, { evidence: evidence(code('MP26-09999')), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    await pageExamined(flow, (await pageToExamine(sql, added.id))!, {
+      evidence: evidence(code('MP26-09999')),
+      mono: true,
+      colour: 'mono',
+      bytes: 1000,
+      bornDigital: false,
+      pageBlob: blob,
+      thumbnailBlob: blob,
+      words: null,
+    })
     await splitBatch(flow, batch)
-    expect((await pagesOfBatch(sql, batch)).map(page => `${page.position}${page.fate?.[0]}${page.document ?? ''}`).join(' ')).toBe('1k1 5k1 2b 3k2 4b')
-    expect((await documentsOfBatch(sql, batch)).map(document => [document.id, document.state])).toEqual([[first, 'open'], [second, 'sent']])
+    expect((await pagesOfBatch(sql, batch)).map(page => `${page.position}${page.fate?.[0]}${page.document ?? ''}`).join(' ')).toBe(
+      '1k1 5k1 2b 3k2 4b',
+    )
+    expect((await documentsOfBatch(sql, batch)).map(document => [document.id, document.state])).toEqual([
+      [first, 'open'],
+      [second, 'sent'],
+    ])
 
     await fillAll()
     await sql`delete from pgboss.job`
     await finish(first)
     expect(await jobs('deliver')).toHaveLength(1)
     await deliver()
-    expect((await sql`select edition, state from slips where document_id = ${first} order by edition`).map(row => ({ ...row }))).toEqual([{ edition: 1, state: 'delivered' }, { edition: 2, state: 'delivered' }])
+    expect((await sql`select edition, state from slips where document_id = ${first} order by edition`).map(row => ({ ...row }))).toEqual([
+      { edition: 1, state: 'delivered' },
+      { edition: 2, state: 'delivered' },
+    ])
     expect((await showBatch(sql, batch))!.state).toBe('done')
     expect((await ledgerOfBatch(sql, batch)).documents[0]!.files).toHaveLength(1)
     // Each slip shows the file that it brought: the later edition's is another.
     await sql`update files set sha256 = ${'cd'.repeat(32)}, bytes = 2 where document_id = ${first} and edition = 2`
     const slips = await listSlips(sql, { id: owner, name: 'Tamsin', roles: ['clerk'] }, { document: first, before: null, most: 10 })
-    expect(slips.map(slip => [slip.sha256, slip.bytes])).toEqual([['cd'.repeat(32), 2], [blob, 1]])
+    expect(slips.map(slip => [slip.sha256, slip.bytes])).toEqual([
+      ['cd'.repeat(32), 2],
+      [blob, 1],
+    ])
   })
 })
 
@@ -198,9 +258,21 @@ describe('a person', () => {
     for (let side = 0; side < 4; side++) await receive()
     await loadEnded(flow, (await findLoad(sql, load))!, 'ended', null)
     await completeBatch(flow, by, batch)
-    for (const page of (await pagesOfBatch(sql, batch)).slice(2)) await pageExamined(flow, (await pageToExamine(sql, page.id))!, { evidence: evidence(page.side === 'back' ? blank : {}), mono: true, colour: 'mono', bytes: 1000, bornDigital: false, pageBlob: blob, thumbnailBlob: blob, words: null })
+    for (const page of (await pagesOfBatch(sql, batch)).slice(2))
+      await pageExamined(flow, (await pageToExamine(sql, page.id))!, {
+        evidence: evidence(page.side === 'back' ? blank : {}),
+        mono: true,
+        colour: 'mono',
+        bytes: 1000,
+        bornDigital: false,
+        pageBlob: blob,
+        thumbnailBlob: blob,
+        words: null,
+      })
     await splitBatch(flow, batch)
-    expect((await pagesOfBatch(sql, batch)).map(page => `${page.fate?.[0]}${page.document ?? ''}${page.asks ? '?' : ''}`).join(' ')).toBe('k1 b h? b h b')
+    expect((await pagesOfBatch(sql, batch)).map(page => `${page.fate?.[0]}${page.document ?? ''}${page.asks ? '?' : ''}`).join(' ')).toBe(
+      'k1 b h? b h b',
+    )
     expect(await answerPage(flow, by, { id: await idOf(3), batch }, { as: 'start' })).toBe('done')
     expect((await documentsOfBatch(sql, batch)).map(document => document.state)).toEqual(['indexed', 'open'])
     await sql`update documents set state = 'sent' where batch_id = ${batch} and state = 'indexed'`

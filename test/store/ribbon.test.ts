@@ -51,6 +51,22 @@ describe('index values of a part that gets a new beginning', () => {
     expect(await notes()).toEqual(['typed', 'typed'])
   })
 
+  it('stay with the type that its words showed, which a join and its undoing bring back', async () => {
+    const types = async () => (await documentsOfBatch(sql, batch)).map(document => document.type)
+    await sql`update rubric_versions set body = body #- '{split,rules,0,type}'`
+    await sorted(code('MP26-04217'), blank, code('MP26-04218'), blank)
+    await fillAll('typed', 'recognised')
+    expect(await types()).toEqual(['recognised', 'recognised'])
+    await correctBatch(flow, by, batch, { do: 'join', page: await idOf(3) })
+    expect(await types()).toEqual(['recognised'])
+    await undoCorrection(flow, by, batch)
+    expect([await types(), await notes()]).toEqual([
+      ['recognised', 'recognised'],
+      ['typed', 'typed'],
+    ])
+    await sql`update rubric_versions set body = jsonb_set(body, '{split,rules,0,type}', '"permit"')`
+  })
+
   it('stay with a document whose first page is set aside', async () => {
     await sorted(code('MP26-04217'), blank, {}, blank)
     await fillAll('typed')
@@ -94,11 +110,16 @@ describe('pages between batches', () => {
 
 describe('what was counted', () => {
   it('stops the batch at "to fix" where it differs, until it agrees or a person lets it pass', async () => {
-    expect(await expectOf(flow, by, batch, { sheets: null, documents: null, values: ['MP26-04217', 'MP26-04218', 'MP26-04219'] })).toBe(true)
+    expect(await expectOf(flow, by, batch, { sheets: null, documents: null, values: ['MP26-04217', 'MP26-04218', 'MP26-04219'] })).toBe(
+      true,
+    )
     expect(await countSheets(flow, by, batch, load, 3)).toBe(true)
     await sorted(code('MP26-04217'), blank, code('MP26-04219'), blank)
     expect(await state()).toBe('to fix')
-    expect((await differencesOf(sql, batch)).differences.map(one => [one.of, one.page])).toEqual([['sheets', 1], ['documents', 1]])
+    expect((await differencesOf(sql, batch)).differences.map(one => [one.of, one.page])).toEqual([
+      ['sheets', 1],
+      ['documents', 1],
+    ])
     expect(await awaitedValues(sql, batch)).toEqual(['MP26-04218'])
     await countSheets(flow, by, batch, load, 2)
     await expectOf(flow, by, batch, { sheets: 2, documents: 2, values: [] })
@@ -130,7 +151,7 @@ it('a batch is held by one person at a time, who may be relieved', async () => {
   expect((await lockForEditing(sql, batch, owner, false)).name).toBe('Tamsin')
 })
 
-it('pages are found by their note, their document\'s values and their words', async () => {
+it("pages are found by their note, their document's values and their words", async () => {
   await sorted(code('MP26-04217'), blank, {}, blank, code('MP26-04218'), blank)
   await fillAll('Harbour 100%')
   await keepWords(sql, await idOf(3), [{ text: 'Survey', x: 1, y: 1, width: 1, height: 0.2, confidence: 1, line: 0 }])

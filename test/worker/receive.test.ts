@@ -53,7 +53,8 @@ describe('a device', () => {
     await receive(work, { load }, first)
     expect(await ended()).toEqual([['ended', null]])
     expect(await shown()).toEqual(Array.from({ length: sides }, (_, at) => `${at + 1}${at % 2 ? 'b' : 'f'}`))
-    for (const { blob } of await sql<{ blob: string }[]>`select blob from pages where batch_id = ${batch}`) expect(await work.blobs.has(blob)).toBe(true)
+    for (const { blob } of await sql<{ blob: string }[]>`select blob from pages where batch_id = ${batch}`)
+      expect(await work.blobs.has(blob)).toBe(true)
     // Taken up again although it is done: nothing happens.
     await receive(work, { load }, again)
     expect(await shown()).toHaveLength(sides)
@@ -71,7 +72,7 @@ describe('a device', () => {
     expect(await ended()).toEqual([['failed', 'The feeder of Device is empty. Load the paper, then start again.']])
   })
 
-  it('that stops between a sheet\'s sides keeps what came, and the lone front counts for nothing', async () => {
+  it("that stops between a sheet's sides keeps what came, and the lone front counts for nothing", async () => {
     await scanner.load(1)
     const job = await begun()
     await loadStarted(flow, (await findLoad(sql, load))!, job)
@@ -81,7 +82,7 @@ describe('a device', () => {
     await switchOff()
     await before
     const came = await shown()
-    const [[state, trouble]] = await ended() as [[string, string]]
+    const [[state, trouble]] = (await ended()) as [[string, string]]
     expect(state).toBe('failed')
     expect(trouble).toMatch(/sheets? .*(is|are) in and safe/)
     expect(came.at(-1)!.endsWith('-')).toBe(came.length % 2 === 1)
@@ -121,9 +122,12 @@ describe('a worker that died', () => {
     for (let lost = 0; lost < 2; lost++) await client().next(job, 'feeder')
     await receive(work, { load }, again)
     expect(await shown()).toHaveLength(sides)
-    const rows = await sql<{ position: number, trouble: string | null, blob: string | null }[]>`select position, trouble, blob from pages where batch_id = ${batch} order by position`
+    const rows = await sql<
+      { position: number; trouble: string | null; blob: string | null }[]
+    >`select position, trouble, blob from pages where batch_id = ${batch} order by position`
     expect(rows.filter(row => row.blob === null).map(row => [row.position, row.trouble])).toEqual([
-      [1, expect.stringContaining('it was not stored; scan it again')], [2, expect.stringContaining('it was not stored; scan it again')],
+      [1, expect.stringContaining('it was not stored; scan it again')],
+      [2, expect.stringContaining('it was not stored; scan it again')],
     ])
     expect(await ended()).toEqual([['ended', null]])
   })
@@ -135,7 +139,7 @@ it('a blob store that is away for a while costs a wait, and no side', async () =
   const away: Work = {
     ...work,
     blobs: Object.assign(Object.create(work.blobs) as FolderBlobs, {
-      put: (bytes: Uint8Array) => failures-- > 0 ? Promise.reject(new Error('the share is away')) : work.blobs.put(bytes),
+      put: (bytes: Uint8Array) => (failures-- > 0 ? Promise.reject(new Error('the share is away')) : work.blobs.put(bytes)),
     }),
   }
   await receive(away, { load }, first)

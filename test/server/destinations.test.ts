@@ -1,0 +1,79 @@
+import { mkdir, mkdtemp, readdir, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { ConnectorView, DestinationChoice, DestinationView } from '../../shared/views/setUp'
+import { client, type Client } from '../product/client'
+import { running } from '../product/running'
+
+let steward: Client
+let folder: string
+beforeAll(async () => {
+  steward = await client('Piers')
+  folder = await mkdtemp(join(tmpdir(), 'rubricator-filed-'))
+})
+afterAll(() => rm(folder, { recursive: true, force: true }))
+
+interface Refused {
+  message: string
+  data?: { path: string; message: string }[]
+}
+const all = async () => (await steward<DestinationChoice[]>('GET', '/api/destinations')).body
+const show = async (id: string) => (await steward<DestinationView>('GET', `/api/destinations/${id}`)).body
+const check = (id: string) => steward<{ answer: string } & Refused>('POST', `/api/destinations/${id}/check`)
+const add = (id: string, connector: string, options: unknown) =>
+  steward<Refused>('POST', '/api/destinations', { id, name: `The ${id}`, connector, options })
+
+describe('a destination', () => {
+  it('of each kind is tried with its stand-in, which is left as it was', async () => {
+    const before = (await readdir(running().folder)).sort()
+    const tried: Record<string, string> = {}
+    for (const { id, connector } of await all()) tried[connector] = (await check(id)).body.answer
+    expect(tried).toEqual({
+      'network-folder': 'A small file was written, read back and taken away again.',
+      'cloud-folder': 'A small file was stored, read back and taken away again.',
+      mail: '127.0.0.1 answers and takes the user name and password. No mail was sent.',
+      'business-records': expect.stringContaining('Nothing was attached.') as string,
+    })
+    expect((await readdir(running().folder)).sort()).toEqual(before)
+    const connectors = (await steward<ConnectorView[]>('GET', '/api/connectors')).body
+    expect(connectors.map(one => one.name).sort()).toEqual(Object.keys(tried).sort())
+  })
+
+  it('says what is wrong at each of its fields, and how it fails when it is tried', async () => {
+    const wrong = await add('letters', 'mail', { host: '', port: 70000, from: 'nobody' })
+    expect([wrong.status, wrong.body.data?.map(one => one.path)]).toEqual([422, ['options.host', 'options.port', 'options.from']])
+    expect((await add('shelf', 'network-folder', { path: 'shelf' })).body.data?.[0]?.path).toBe('options.path')
+    expect((await add('x', 'carrier-pigeon', {})).status).toBe(400)
+    await add('letters', 'mail', { host: '127.0.0.1', port: 9, from: 'office@saltmere.example' })
+    expect(await check('letters')).toMatchObject({ status: 502, body: { message: expect.stringContaining('does not answer') as string } })
+    await mkdir(join(folder, 'shelf'))
+    await add('shelf', 'network-folder', { path: join(folder, 'shelf') })
+    expect((await check('shelf')).status).toBe(200)
+    await rm(join(folder, 'shelf'), { recursive: true })
+    expect((await check('shelf')).body.message).toContain('is not there')
+  })
+
+  it('keeps its secrets to itself: one that is left out stays, another takes its place, an empty one goes', async () => {
+    const options = { host: '127.0.0.1', port: 9, from: 'office@saltmere.example', user: 'office' }
+    const put = (more: object) => steward('PUT', '/api/destinations/letters', { name: 'Letters', options: { ...options, ...more } })
+    expect((await put({ password: 'the word' })).status).toBe(200)
+    expect((await put({ subject: 'From the quay' })).status).toBe(200)
+    const shown = await show('letters')
+    expect(shown).toMatchObject({ name: 'Letters', secretsKept: ['password'], options: { user: 'office', subject: 'From the quay' } })
+    expect(JSON.stringify(shown)).not.toContain('the word')
+    await put({ password: '' })
+    expect((await show('letters')).secretsKept).toEqual([])
+  })
+
+  it('that something needs is not removed, and says by what; another is', async () => {
+    const { uses } = await show('records-office')
+    expect(uses.rubrics).toContain('Mooring permits')
+    expect((await show('vessel-register')).uses.rubrics).toContain('Landing slips')
+    const needed = await steward<Refused>('DELETE', '/api/destinations/records-office')
+    expect([needed.status, needed.body.message]).toEqual([409, expect.stringContaining('Mooring permits') as string])
+    for (const id of ['letters', 'shelf']) expect((await steward('DELETE', `/api/destinations/${id}`)).status).toBe(200)
+    expect((await all()).map(one => one.id)).not.toContain('letters')
+    expect((await steward('DELETE', '/api/destinations/letters')).status).toBe(404)
+  })
+})

@@ -1,0 +1,51 @@
+import { afterEach, expect, it, vi } from 'vitest'
+import { checkDatabase, schemaVersion } from '../../store/schema'
+import { addDestination, findDestination, sealDestinations } from '../../store/setup/destinations'
+import { findMailServer, findOffice, saveOffice } from '../../store/setup/office'
+import { sql } from './harness'
+
+const options = { host: 'mail.quay', password: 'a word for the mail server' }
+afterEach(() => vi.unstubAllEnvs())
+
+it('keeps what a destination is opened with where only the key reads it', async () => {
+  await addDestination(sql, { id: 'letters', name: 'Letters', connector: 'mail', options })
+  const [row] = await sql<{ text: string }[]>`select options::text as text from destinations where id = 'letters'`
+  expect(row!.text).not.toContain('mail.quay')
+  expect(row!.text).not.toContain('a word')
+  expect((await findDestination(sql, 'letters'))!.options).toEqual(options)
+  vi.stubEnv('RUBRICATOR_SECRET_KEY', 'another key that is long enough to be one')
+  await expect(findDestination(sql, 'letters')).rejects.toThrow('opens with another RUBRICATOR_SECRET_KEY only')
+  vi.stubEnv('RUBRICATOR_SECRET_KEY', 'short')
+  await expect(findDestination(sql, 'letters')).rejects.toThrow('is missing or shorter than 32 characters')
+})
+
+it('seals what an earlier release kept in clear, once', async () => {
+  await sql`insert into destinations (id, name, connector, options) values ('old', 'Old', 'mail', ${sql.json(options)})`
+  expect((await findDestination(sql, 'old'))!.options).toEqual(options)
+  await sealDestinations(sql)
+  const read = () => sql<{ options: { sealed: string } }[]>`select options from destinations where id = 'old'`
+  const [sealed] = await read()
+  expect(Object.keys(sealed!.options)).toEqual(['sealed'])
+  await sealDestinations(sql)
+  expect((await read())[0]).toEqual(sealed)
+  expect((await findDestination(sql, 'old'))!.options).toEqual(options)
+})
+
+it('works with the database of its own version only', async () => {
+  await checkDatabase(sql, 8)
+  await sql`insert into migrations (number, name) values (${schemaVersion + 1}, 'of a later release')`
+  await expect(checkDatabase(sql, 8)).rejects.toThrow(`at version ${schemaVersion + 1}, this program needs ${schemaVersion}`)
+  await sql`delete from migrations where number >= ${schemaVersion}`
+  await expect(checkDatabase(sql, 8)).rejects.toThrow('bin/start')
+})
+
+it('knows the office’s settings without the key, and its mail password only with it', async () => {
+  const mail = { host: 'mail.quay', port: 25, secure: false, from: 'office@saltmere.example', password: 'the mail word' }
+  await saveOffice(sql, { name: 'Saltmere', timeZone: 'Europe/London', networks: null, mail })
+  expect(await findMailServer(sql)).toEqual(mail)
+  vi.stubEnv('RUBRICATOR_SECRET_KEY', 'another key that is long enough to be one')
+  const office = await findOffice(sql)
+  expect(office).toMatchObject({ timeZone: 'Europe/London', mail: { host: 'mail.quay' }, mailPasswordKept: true })
+  expect(JSON.stringify(office)).not.toContain('the mail word')
+  await expect(findMailServer(sql)).rejects.toThrow('opens with another RUBRICATOR_SECRET_KEY only')
+})
