@@ -14,6 +14,7 @@ const sources = [
   'reach',
   'public',
   'server',
+  'shared',
   'store',
   'nuxt.config.ts',
   'package-lock.json',

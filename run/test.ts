@@ -19,6 +19,11 @@ const fitting = name === null ? files : files.filter(file => file.includes(name)
 const byTitle = name !== null && fitting.length === 0
 const wanted = (folders: readonly string[]) => byTitle || fitting.some(file => folders.includes(file.split('/')[1]!))
 
+/** Longer than any part takes on a slow machine; what stands still is ended then, and its words are shown. */
+const mostMinutes = 12
+/** How long what a program left behind may hold its output. */
+const pipeSeconds = 3
+
 /** Runs a program to its end; what it says comes out whole, so that two lanes do not mix. */
 function run(args: string[], env: Record<string, string> = {}): Promise<{ fine: boolean; words: string }> {
   return new Promise(resolve => {
@@ -29,7 +34,16 @@ function run(args: string[], env: Record<string, string> = {}): Promise<{ fine: 
     let words = ''
     child.stdout.on('data', (chunk: Buffer) => (words += chunk.toString()))
     child.stderr.on('data', (chunk: Buffer) => (words += chunk.toString()))
-    child.once('close', code => resolve({ fine: code === 0, words }))
+    const limit = setTimeout(() => {
+      words += `\nEnded: it ran for more than ${mostMinutes} minutes.`
+      child.kill('SIGKILL')
+    }, mostMinutes * 60_000)
+    child.once('exit', code => {
+      clearTimeout(limit)
+      const end = () => resolve({ fine: code === 0, words })
+      child.once('close', end)
+      setTimeout(end, pipeSeconds * 1000)
+    })
   })
 }
 
@@ -143,13 +157,18 @@ async function withoutCopy(): Promise<void> {
     ...(wanted(['core', 'app']) ? ['core'] : []),
     ...(wanted(['engine', 'cli', 'device', 'connectors', 'start', 'store', 'flow', 'worker']) ? ['parts'] : []),
   ]
-  if (projects.length && !(byTitle && ['lint', 'types', 'faults'].includes(name))) await vitest('Core and parts', projects)
+  if (projects.length && !(byTitle && ['lint', 'types', 'faults'].includes(name)))
+    await vitest('Core and parts', projects, name === null ? { RUBRICATOR_TEST_WORKERS: '1' } : {})
   if (all || name === 'lint')
     await check('Layout', ['node_modules/prettier/bin/prettier.cjs', '--check', '--cache', '--log-level', 'warn', '.'])
   await built
   // Types of routes and components: a build may keep its own elsewhere.
   if (all || name === 'lint' || name === 'types') await run(['node_modules/nuxt/bin/nuxt.mjs', 'prepare'])
-  if (all || name === 'lint') await check('Lint', ['node_modules/eslint/bin/eslint.js', '.'])
+  if (all || name === 'lint') {
+    // In two goes: one that holds all types at once takes half as long again.
+    await check('Lint of the interface', ['node_modules/eslint/bin/eslint.js', 'app'])
+    await check('Lint of all else', ['node_modules/eslint/bin/eslint.js', '.', '--ignore-pattern', 'app/**'])
+  }
   if (all || name === 'types') await check('Types', ['node_modules/vue-tsc/bin/vue-tsc.js', '--noEmit', '-p', 'tsconfig.types.json'])
 }
 

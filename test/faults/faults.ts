@@ -61,23 +61,33 @@ const product = new Product(
   say,
 )
 const run = await product.start()
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+})
+const page = await browser.newPage()
+const sql = openDatabase(product.database!.url, 2)
+const batches: { id: number; seed: number }[] = []
+let lost = 0
 
 /** Asks as long as it takes: between kills somebody may be away. */
 let cookie = ''
 async function ask<T>(method: string, path: string, body?: unknown, accept: number[] = []): Promise<T> {
   for (const end = Date.now() + patienceMinutes * 60_000; ;) {
-    const response = await fetch(run.app + path, {
+    const answer = await fetch(run.app + path, {
       method,
       headers: { 'content-type': 'application/json', cookie },
       body: body === undefined ? undefined : JSON.stringify(body),
       signal: AbortSignal.timeout(20_000),
-    }).catch(() => null)
-    if (response && (response.ok || accept.includes(response.status))) {
-      cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie
-      return (await response.json()) as T
+    })
+      .then(async response => ({ response, text: await response.text() }))
+      .catch(() => null)
+    if (answer && (answer.response.ok || accept.includes(answer.response.status))) {
+      cookie = answer.response.headers.get('set-cookie')?.split(';')[0] ?? cookie
+      return JSON.parse(answer.text) as T
     }
     if (Date.now() > end)
-      throw new Error(`${method} ${path} was not answered: ${response ? `${response.status} ${await response.text()}` : 'no connection'}`)
+      throw new Error(`${method} ${path} was not answered: ${answer ? `${answer.response.status} ${answer.text}` : 'no connection'}`)
     await pause(500)
   }
 }
@@ -106,126 +116,137 @@ async function killNow(): Promise<void> {
   killed++
   count.set(victim.name, (count.get(victim.name) ?? 0) + 1)
 }
-const killer = (async () => {
+async function killMany(): Promise<void> {
   for (;;) {
     await pause(random.between(1000, 8000))
     if (!killing || killed >= kills) return
     await killNow()
   }
-})()
+}
 
-const steward = run.signIns.find(person => person.roles.includes('steward'))!
-await ask('POST', '/api/session', { name: steward.name, password: steward.password })
-const letters = (await ask<RubricChoice[]>('GET', '/api/rubrics')).find(one => one.name === 'Office letters')!
-const { body } = await ask<RubricText>('GET', `/api/rubrics/${letters.id}`)
-// The same paper without a person: nothing is required, so nothing waits.
-const unattended = {
-  ...(body as Record<string, unknown>),
-  name: 'Letters, unattended',
-  entry: 'none',
-  files: [{ format: 'pdf-a', name: '{batch}/{seq:3}' }],
-  send: [{ to: 'records-office' }],
-} as unknown as Record<string, unknown> & { types: { fields: { required: boolean }[] }[] }
-for (const field of unattended.types.flatMap(type => type.fields)) field.required = false
-await ask('POST', '/api/rubrics', { body: unattended }, [409])
-const rubric = (await ask<RubricChoice[]>('GET', '/api/rubrics')).find(one => one.name === 'Letters, unattended')!
-const device = (await ask<DeviceChoice[]>('GET', '/api/devices'))[0]!
+/** Signs in, and makes a rubric with which nothing waits for a person. */
+async function prepare(): Promise<{ rubric: string; device: number }> {
+  const steward = run.signIns.find(person => person.roles.includes('steward'))!
+  await ask('POST', '/api/session', { name: steward.name, password: steward.password })
+  const letters = (await ask<RubricChoice[]>('GET', '/api/rubrics')).find(one => one.name === 'Office letters')!
+  const { body } = await ask<RubricText>('GET', `/api/rubrics/${letters.id}`)
+  // The same paper without a person: nothing is required, so nothing waits.
+  const unattended = {
+    ...(body as Record<string, unknown>),
+    name: 'Letters, unattended',
+    entry: 'none',
+    files: [{ format: 'pdf-a', name: '{batch}/{seq:3}' }],
+    send: [{ to: 'records-office' }],
+  } as unknown as Record<string, unknown> & { types: { fields: { required: boolean }[] }[] }
+  for (const field of unattended.types.flatMap(type => type.fields)) field.required = false
+  await ask('POST', '/api/rubrics', { body: unattended }, [409])
+  const rubric = (await ask<RubricChoice[]>('GET', '/api/rubrics')).find(one => one.name === 'Letters, unattended')!
+  const device = (await ask<DeviceChoice[]>('GET', '/api/devices'))[0]!
+  return { rubric: rubric.id, device: device.id }
+}
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
-})
-const page = await browser.newPage()
-const batches: { id: number; seed: number }[] = []
-
-for (let seed = 1; killed < kills; seed++) {
-  await fetch(`${run.standins['office-device-bench']}load`, {
-    method: 'POST',
-    body: new URLSearchParams({ stack: stackId, seed: String(seed), documents: `1-${lastDocument}` }),
-    redirect: 'manual',
-  })
-  const name = `Letters ${seed}`
-  const known = (await ask<{ id: number; name: string }[]>('GET', '/api/batches')).find(batch => batch.name === name)
-  const { id } = known ?? (await ask<{ id: number }>('POST', '/api/batches', { rubric: rubric.id, device: device.id, name }))
-  batches.push({ id, seed })
-  if (seed === 1) {
-    const [, value] = cookie.split('=')
-    await page.context().addCookies([{ name: cookie.split('=')[0]!, value: value!, url: run.app }])
+async function runBatches({ rubric, device }: { rubric: string; device: number }): Promise<void> {
+  for (let seed = 1; killed < kills; seed++) {
+    await fetch(`${run.standins['office-device-bench']}load`, {
+      method: 'POST',
+      body: new URLSearchParams({ stack: stackId, seed: String(seed), documents: `1-${lastDocument}` }),
+      redirect: 'manual',
+      signal: AbortSignal.timeout(60_000),
+    })
+    const name = `Letters ${seed}`
+    const known = (await ask<{ id: number; name: string }[]>('GET', '/api/batches')).find(batch => batch.name === name)
+    const { id } = known ?? (await ask<{ id: number }>('POST', '/api/batches', { rubric, device, name }))
+    batches.push({ id, seed })
+    if (seed === 1) {
+      const [, value] = cookie.split('=')
+      await page.context().addCookies([{ name: cookie.split('=')[0]!, value: value!, url: run.app }])
+    }
+    // Somebody who finds nobody there loads the page again; once it is open it must find its way by itself.
+    await until(
+      `the screen of ${name}`,
+      async () => {
+        await page.goto(`${run.app}/batches/${id}`).catch(() => undefined)
+        return page
+          .getByRole('heading', { name })
+          .isVisible()
+          .catch(() => false)
+      },
+      open => open,
+    )
+    const show = () => ask<BatchDetail>('GET', `/api/batches/${id}`)
+    const loaded = await until(`the end of the load of ${name}`, show, batch =>
+      batch.loads.every(load => !['asked', 'scanning'].includes(load.state)),
+    )
+    if (loaded.loads.some(load => load.state !== 'ended')) faults.push(`${name}: the load ended as ${JSON.stringify(loaded.loads)}`)
+    await ask('POST', `/api/batches/${id}/complete`, {}, [409])
+    await until(`${name} to be done`, show, batch => batch.state === 'done' || batch.state === 'held')
+    say(`${name}: ${killed} kills so far`)
   }
-  // Somebody who finds nobody there loads the page again; once it is open it must find its way by itself.
-  await until(
-    `the screen of ${name}`,
-    async () => {
-      await page.goto(`${run.app}/batches/${id}`).catch(() => undefined)
-      return page
-        .getByRole('heading', { name })
-        .isVisible()
-        .catch(() => false)
-    },
-    open => open,
-  )
-  const show = () => ask<BatchDetail>('GET', `/api/batches/${id}`)
-  const loaded = await until(`the end of the load of ${name}`, show, batch =>
-    batch.loads.every(load => !['asked', 'scanning'].includes(load.state)),
-  )
-  if (loaded.loads.some(load => load.state !== 'ended')) faults.push(`${name}: the load ended as ${JSON.stringify(loaded.loads)}`)
-  await ask('POST', `/api/batches/${id}/complete`, {}, [409])
-  await until(`${name} to be done`, show, batch => batch.state === 'done' || batch.state === 'held')
-  say(`${name}: ${killed} kills so far`)
+}
+
+/** Counts sides, documents, slips, files and jobs against the paper's truth. */
+async function countAll(): Promise<void> {
+  const slips = await ask<SlipRow[]>('GET', '/api/slips')
+  for (const { id, seed } of batches) {
+    const { truth } = documentsOf(makeStack(stackId, seed), `1-${lastDocument}`)
+    const batch = await ask<BatchDetail>('GET', `/api/batches/${id}`)
+    const ledger = Ledger.parse(await ask('GET', `/api/batches/${id}/ledger`))
+    expect(`batch ${seed}, state`, batch.state, 'done')
+    expect(`batch ${seed}, sides`, ledger.totals.scanned, truth.sides.length)
+    lost += ledger.totals.unreadable
+    if (ledger.totals.unreadable === 0)
+      expect(
+        `batch ${seed}, documents`,
+        ledger.documents.map(document => document.pages),
+        truth.documents.map(document => document.sides),
+      )
+    for (const document of batch.documents) {
+      const own = slips.filter(slip => slip.document === document.id)
+      const rows = own.length ? own : await sql<SlipRow[]>`select state, place from slips where document_id = ${document.id}`
+      expect(
+        `batch ${seed}, slips of document ${document.position}`,
+        rows.map(slip => slip.state),
+        ['delivered'],
+      )
+      const place = rows[0]?.place ?? ''
+      if (!existsSync(place) || !readFileSync(place).subarray(0, 5).equals(Buffer.from('%PDF-')))
+        faults.push(`batch ${seed}: ${place} is not there`)
+      if (existsSync(place.replace(/\.pdf$/, ' (2).pdf'))) faults.push(`batch ${seed}: ${place} was delivered twice`)
+    }
+  }
+  await pause(5000)
+  const jobs = await sql<
+    { name: string; state: string; count: number }[]
+  >`select name, state, count(*)::int as count from pgboss.job where state not in ('completed') group by name, state`
+  expect('jobs left over', [...jobs], [])
+  expect('jobs held', (await sql`select job from job_leases`).length, 0)
+  // The screen that was open all the time has found its way back by itself.
+  const shown = await page
+    .getByText('done', { exact: true })
+    .first()
+    .waitFor({ timeout: 30_000 })
+    .then(
+      () => true,
+      () => false,
+    )
+  expect('the open screen shows the end', shown, true)
+}
+
+try {
+  const killer = killMany()
+  await runBatches(await prepare())
+  killing = false
+  await killer
+  await countAll()
+} catch (error) {
+  faults.push(error instanceof Error ? (error.stack ?? error.message) : String(error))
 }
 killing = false
-await killer
-
-const sql = openDatabase(product.database!.url, 2)
-const slips = await ask<SlipRow[]>('GET', '/api/slips')
-let lost = 0
-for (const { id, seed } of batches) {
-  const { truth } = documentsOf(makeStack(stackId, seed), `1-${lastDocument}`)
-  const batch = await ask<BatchDetail>('GET', `/api/batches/${id}`)
-  const ledger = Ledger.parse(await ask('GET', `/api/batches/${id}/ledger`))
-  expect(`batch ${seed}, state`, batch.state, 'done')
-  expect(`batch ${seed}, sides`, ledger.totals.scanned, truth.sides.length)
-  lost += ledger.totals.unreadable
-  if (ledger.totals.unreadable === 0)
-    expect(
-      `batch ${seed}, documents`,
-      ledger.documents.map(document => document.pages),
-      truth.documents.map(document => document.sides),
-    )
-  for (const document of batch.documents) {
-    const own = slips.filter(slip => slip.document === document.id)
-    const rows = own.length ? own : await sql<SlipRow[]>`select state, place from slips where document_id = ${document.id}`
-    expect(
-      `batch ${seed}, slips of document ${document.position}`,
-      rows.map(slip => slip.state),
-      ['delivered'],
-    )
-    const place = rows[0]?.place ?? ''
-    if (!existsSync(place) || !readFileSync(place).subarray(0, 5).equals(Buffer.from('%PDF-')))
-      faults.push(`batch ${seed}: ${place} is not there`)
-    if (existsSync(place.replace(/\.pdf$/, ' (2).pdf'))) faults.push(`batch ${seed}: ${place} was delivered twice`)
-  }
-}
-await pause(5000)
-const jobs = await sql<
-  { name: string; state: string; count: number }[]
->`select name, state, count(*)::int as count from pgboss.job where state not in ('completed') group by name, state`
-expect('jobs left over', [...jobs], [])
-expect('jobs held', (await sql`select job from job_leases`).length, 0)
-// The screen that was open all the time has found its way back by itself.
-const shown = await page
-  .getByText('done', { exact: true })
-  .first()
-  .waitFor({ timeout: 30_000 })
-  .then(
-    () => true,
-    () => false,
-  )
-expect('the open screen shows the end', shown, true)
-await browser.close()
-await sql.end()
-await product.stop()
-await objects?.stop()
+// Whatever hangs here was counted already; its processes end with this one.
+const ended = Promise.allSettled([browser.close(), sql.end({ timeout: 5 })])
+  .then(() => product.stop())
+  .then(() => objects?.stop())
+await Promise.race([ended, pause(60_000)])
 
 console.log(
   `${killed} kills (${[...count].map(([name, times]) => `${name} ${times}`).join(', ')}), ${batches.length} batches, ` +

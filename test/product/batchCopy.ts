@@ -1,3 +1,4 @@
+import { randomInt } from 'node:crypto'
 import { openDatabase, type Sql, type Tx } from '../../store/database'
 import { copyWords } from '../../store/pages/words'
 import { running } from './running'
@@ -35,7 +36,9 @@ const asCase = (column: string, map: ReadonlyMap<number, number>) =>
 export async function copyOf(batch: number, owner?: string): Promise<number> {
   return await database().begin(async tx => {
     const [person] = owner ? await tx<{ id: string }[]>`select id from people where name = ${owner}` : []
-    const batches = await copyRows(tx, 'batches', batch, person ? { owner: `'${person.id}'` } : {})
+    // A name of its own, by which a person finds it among the other copies.
+    const name = `name || ' (copy ${randomInt(1e9)})'`
+    const batches = await copyRows(tx, 'batches', batch, person ? { name, owner: `'${person.id}'` } : { name })
     const id = batches.get(batch)!
     const loads = await copyRows(tx, 'loads', batch, { batch_id: String(id), upload: 'null' })
     const documents = await copyRows(tx, 'documents', batch, { batch_id: String(id) })
