@@ -6,8 +6,7 @@ const alias = { '~~': fileURLToPath(new URL('.', import.meta.url)), '~': fileURL
 
 export default defineConfig({
   test: {
-    // One where bin/test runs another lane beside it.
-    maxWorkers: Number(process.env.RUBRICATOR_TEST_WORKERS ?? 2),
+    maxWorkers: 2,
     projects: [
       { resolve: { alias }, test: { name: 'core', include: ['test/core/**/*.test.ts', 'test/app/**/*.test.ts'], testTimeout: 60_000 } },
       {

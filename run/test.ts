@@ -157,8 +157,7 @@ async function withoutCopy(): Promise<void> {
     ...(wanted(['core', 'app']) ? ['core'] : []),
     ...(wanted(['engine', 'cli', 'device', 'connectors', 'start', 'store', 'flow', 'worker']) ? ['parts'] : []),
   ]
-  if (projects.length && !(byTitle && ['lint', 'types', 'faults'].includes(name)))
-    await vitest('Core and parts', projects, name === null ? { RUBRICATOR_TEST_WORKERS: '1' } : {})
+  if (projects.length && !(byTitle && ['lint', 'types', 'faults'].includes(name))) await vitest('Core and parts', projects)
   if (all || name === 'lint')
     await check('Layout', ['node_modules/prettier/bin/prettier.cjs', '--check', '--cache', '--log-level', 'warn', '.'])
   await built

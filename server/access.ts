@@ -1,4 +1,5 @@
 import { createError, getRequestHeader, type H3Event } from 'h3'
+import type { Act } from '../core/model/rights'
 import type { Person, Role, Scope } from '../shared/views/people'
 import { isProved, personOfSession } from '../store/people/sessions'
 import { batchOf, type Subject } from '../store/people/rights'
@@ -54,9 +55,26 @@ export async function requireProof(event: H3Event): Promise<void> {
   throw createError({ statusCode: 403, message: 'Show your password again to go on: the last time is a while ago.', data: { proof: true } })
 }
 
-/** The batch to which a thing belongs, if the person may see it; else 404, so that nobody learns what others have. */
-export async function requireBatch(person: Person, subject: Subject, id: number): Promise<number> {
-  const batch = await batchOf(store().sql, person, subject, id)
+const actWords: Record<Act, string> = {
+  scan: 'add to it or end it',
+  fix: 'correct its pages',
+  index: 'enter its values',
+  check: 'check it',
+  see: 'see what was filed',
+}
+
+/**
+ * The batch to which a thing belongs, if the person may see it; else 404, so that nobody learns what others have.
+ * @param act what they must be allowed there; 403 where they may only look
+ */
+export async function requireBatch(person: Person, subject: Subject, id: number, act?: Act): Promise<number> {
+  const { sql } = store()
+  const batch = await batchOf(sql, person, subject, id)
   if (batch === null) throw notThere()
+  if (act !== undefined && (await batchOf(sql, person, subject, id, act)) === null)
+    throw createError({
+      statusCode: 403,
+      message: `You may look at this, but not ${actWords[act]}. Ask a steward, who says with the rubric who may.`,
+    })
   return batch
 }

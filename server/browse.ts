@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { connectorNamed } from '../connectors'
 import type { Browse } from '../connectors/connector'
 import type { Person } from '../shared/views/people'
+import { rubricsFor } from '../store/people/rights'
 import { findDestination, isLeftOpen } from '../store/setup/destinations'
 import { notThere } from './refusals'
 import { store } from './context'
@@ -14,12 +15,14 @@ export const InsidePath = z
   .refine(path => !path.startsWith('/') && !path.split('/').some(step => step === '..' || step === '.'), 'a path inside the destination')
 
 /**
- * Looks into a destination that can list its folders, and that a rubric leaves open to whoever scans; its own words where
+ * Looks into a destination that can list its folders, and that a rubric of theirs leaves open to whoever scans; its own words where
  * it cannot be looked into now.
  */
 export async function looking<T>(person: Person, id: string, look: (browse: Browse) => Promise<T>): Promise<T> {
-  const row = await findDestination(store().sql, id)
-  if (!row || !(person.roles.includes('steward') || (await isLeftOpen(store().sql, id)))) throw notThere()
+  const { sql } = store()
+  const row = await findDestination(sql, id)
+  const may = person.roles.includes('steward') || (await isLeftOpen(sql, id, await rubricsFor(sql, person, 'scan')))
+  if (!row || !may) throw notThere()
   const destination = connectorNamed(row.connector).open(row.options)
   try {
     if (!destination.browse) throw createError({ statusCode: 422, message: `“${row.name}” has no folders to look into.` })

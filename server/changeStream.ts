@@ -1,7 +1,6 @@
 import { createEventStream, type EventStream, type H3Event } from 'h3'
 import type { Person } from '../shared/views/people'
-import type { Change } from '../store/changes'
-import { changes, mayHear } from './changes'
+import { changes, mayHear, type Heard } from './changes'
 
 const beatSeconds = 20
 
@@ -26,15 +25,16 @@ export function streamChanges(
   event: H3Event,
   person: Person,
   still: () => Promise<unknown>,
-  told: (change: Change | null) => Said[],
+  told: (change: Heard | null) => Said[],
 ): Promise<void> {
   const stream = createEventStream(event)
   open.add(stream)
   const may = mayHear(person)
   const stop = changes.listen(change => {
     void (async () => {
-      if (change !== null && !(await may(change))) return
-      for (const said of told(change)) await stream.push(said)
+      const heard = change && (await may(change))
+      if (change !== null && heard === null) return
+      for (const said of told(heard)) await stream.push(said)
     })().catch(() => stream.close())
   })
   const beat = setInterval(() => {

@@ -1,6 +1,6 @@
 import type { Person } from '../shared/views/people'
 import { subscribe, type Change } from '../store/changes'
-import { batchOf } from '../store/people/rights'
+import { batchOf, visibleDocuments } from '../store/people/rights'
 import { store } from './context'
 
 type Listener = (change: Change | null) => void
@@ -20,15 +20,27 @@ export const changes = {
   },
 }
 
-/** Whether a person may hear of a change; asked once for each batch while they listen. */
-export function mayHear(person: Person): (change: Change) => Promise<boolean> {
-  const known = new Map<number, Promise<boolean>>()
-  return ({ batch }) => {
-    if (!known.has(batch))
-      known.set(
-        batch,
-        batchOf(store().sql, person, 'batch', batch).then(found => found !== null),
-      )
-    return known.get(batch)!
+/** Rights change, and so does what a batch's state lets see: what is known of them ages. */
+const knownMs = 3000
+
+/** What somebody hears of a change: of documents `alone` where they may not see the batch. */
+export interface Heard extends Change {
+  alone?: true
+}
+
+/** What a person may hear of a change: all of it, what is said of documents that they may see, or nothing (null). */
+export function mayHear(person: Person): (change: Change) => Promise<Heard | null> {
+  const known = new Map<number, { until: number; seen: Promise<boolean> }>()
+  const sees = (batch: number): Promise<boolean> => {
+    const before = known.get(batch)
+    if (before && before.until > Date.now()) return before.seen
+    const seen = batchOf(store().sql, person, 'batch', batch).then(found => found !== null)
+    known.set(batch, { until: Date.now() + knownMs, seen })
+    return seen
+  }
+  return async change => {
+    if (await sees(change.batch)) return change
+    const documents = change.documents?.length ? await visibleDocuments(store().sql, person, change.documents) : new Set<number>()
+    return documents.size ? { about: change.about, batch: change.batch, documents: [...documents], alone: true } : null
   }
 }

@@ -8,8 +8,8 @@ import { batchName } from '../core/name/batchName'
 import type { Person } from '../shared/views/people'
 import type { NewBatch } from '../flow/start'
 import { rememberChoices } from '../store/people/choices'
-import { findRubric, newestRubric } from '../store/setup/rubrics'
 import { store } from './context'
+import { rubricToScan } from './rubrics'
 
 /** What starts a batch, wherever it is started. */
 export const Start = z.strictObject({
@@ -28,30 +28,33 @@ export const Start = z.strictObject({
  */
 export async function newBatch(person: Person, asked: z.infer<typeof Start>, from: string): Promise<NewBatch> {
   const { sql } = store()
-  const row = await newestRubric(sql, asked.rubric)
-  const rubric = row && (await findRubric(sql, row.id, row.version))
-  if (!row || !rubric) throw createError({ statusCode: 404, message: 'This rubric is no longer here. Choose another one.' })
+  const found = await rubricToScan(person, asked.rubric)
+  if (!found)
+    throw createError({ statusCode: 404, message: 'This rubric is no longer here, or not yours to scan with. Choose another one.' })
+  const { name: rubricName, version, rubric } = found
   const forbidden = forbiddenChoice(rubric, asked.choices)
   if (forbidden)
     throw createError({
       statusCode: 400,
-      message: `choices.${forbidden}: the rubric “${row.name}” does not let this be changed. Ask a steward.`,
+      message: `choices.${forbidden}: the rubric “${rubricName}” does not let this be changed. Ask a steward.`,
     })
   const given = givenValues(rubric, asked.values)
   if (given.unknown)
-    throw createError({ statusCode: 400, message: `values.${given.unknown}: not a field that “${row.name}” asks for before scanning.` })
+    throw createError({ statusCode: 400, message: `values.${given.unknown}: not a field that “${rubricName}” asks for before scanning.` })
   if (given.faults.length)
     throw createError({ statusCode: 422, message: given.faults.map(fault => fault.why).join(' '), data: given.faults })
   const open = new Set(rubric.send.filter(send => send.ask).map(send => send.to))
   const stray = asked.sends.find(send => !open.has(send.to))
-  if (stray) throw createError({ statusCode: 400, message: `sends: “${row.name}” does not leave open where in “${stray.to}” it goes.` })
+  if (stray) throw createError({ statusCode: 400, message: `sends: “${rubricName}” does not leave open where in “${stray.to}” it goes.` })
   // A name and a code are for this once.
-  if (rubric.scan.mayChange.length) await rememberChoices(sql, person.id, row.id, { ...asked.choices, name: undefined, protect: undefined })
+  if (rubric.scan.mayChange.length)
+    await rememberChoices(sql, person.id, asked.rubric, { ...asked.choices, name: undefined, protect: undefined })
   const { timeZone } = await findOffice(sql)
   return {
-    name: asked.name || batchName(rubric.batchName, { rubric: row.name, person: person.name, from, when: localIso(new Date(), timeZone) }),
-    rubric: row.id,
-    version: row.version,
+    name:
+      asked.name || batchName(rubric.batchName, { rubric: rubricName, person: person.name, from, when: localIso(new Date(), timeZone) }),
+    rubric: asked.rubric,
+    version,
     owner: person.id,
     given: given.values,
     sends: asked.sends,

@@ -10,6 +10,7 @@ import {
 } from 'h3'
 import { z } from 'zod'
 import { byPerson, type PersonActing } from '../core/model/actor'
+import type { Act } from '../core/model/rights'
 import type { Person, Role, Scope } from '../shared/views/people'
 import { requireBatch, requirePerson, requireProof, requireRole, requireToken, type Subject } from './access'
 import { refuseOthers } from '../flow/inBatch'
@@ -19,10 +20,10 @@ import { bodyOf, checked } from './input'
 import { problemOf, refusalOf } from './refusals'
 
 /**
- * Who may: `anybody`, also without signing in; whoever is signed in; people with a role; or those who may see, or change,
- * the batch to which the thing named by the path's `id` belongs. What one may not see is 404.
+ * Who may: `anybody`, also without signing in; whoever is signed in; people with a role; or those who may see the thing
+ * named by the path's `id`, or change it and do this act in its batch. What one may not see is 404.
  */
-export type May = 'anybody' | 'person' | Role | { see: Subject } | { change: Subject }
+export type May = 'anybody' | 'person' | Role | { see: Subject } | { change: Subject; act: Act }
 
 type Signed<M> = M extends 'anybody' ? null : Person
 type Within<M> = M extends { see: Subject } | { change: Subject } ? number : null
@@ -87,13 +88,14 @@ export function defineRoute<
 >(route: Route<M, P, Q, B, A>): RouteHandler {
   const { may } = route
   const subject = typeof may !== 'object' ? null : 'see' in may ? may.see : may.change
+  const act = typeof may === 'object' && 'act' in may ? may.act : undefined
   const params = route.params ?? (subject === null ? Nothing : numbered)
   const handler = defineEventHandler(async event => {
     try {
       // Who asks comes first: nobody learns what a route takes without being let in.
       const { person, actor } = await whoAsks(event, may, route.scope)
       const path = checked(params, getRouterParams(event, { decode: true }))
-      const batch = subject === null ? null : await requireBatch(person!, subject, (path as { id: number }).id)
+      const batch = subject === null ? null : await requireBatch(person!, subject, (path as { id: number }).id, act)
       // Again in the transaction that changes it; here, so that nothing is read or looked up for nothing.
       if (batch !== null && actor && typeof may === 'object' && 'change' in may) await refuseOthers(store().sql, actor, batch)
       const query = route.query ? checked(route.query, getQuery(event)) : {}

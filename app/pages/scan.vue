@@ -6,7 +6,8 @@ import { useStart } from '~/components/start/useStart'
 import { deviceObstacle, deviceState } from '~/words/device'
 
 useHead({ title: 'Start a scan · Rubricator' })
-const { data: rubrics, trouble: rubricTrouble } = useLoaded<RubricChoice[]>('/api/rubrics')
+const { data: allRubrics, trouble: rubricTrouble } = useLoaded<RubricChoice[]>('/api/rubrics')
+const rubrics = computed(() => allRubrics.value?.filter(one => one.mayScan))
 const { data: devices, refresh: lookAgain } = useLoaded<DeviceChoice[]>('/api/devices')
 const { running, trouble, run } = useAction()
 const rubric = ref<string>()

@@ -3,6 +3,7 @@ import { groupNames } from '../../core/model/rubric'
 import { groupsOf } from '../../core/split/barcodeRule'
 import { composed, patternWords } from '../../core/pattern/parts'
 import { separatorSheets, type SeparatorSheet } from '../../engine/separatorSheets'
+import { rubricsFor } from '../../store/people/rights'
 import { findRubric, newestRubric } from '../../store/setup/rubrics'
 import { store } from '../context'
 import { notThere } from '../refusals'
@@ -24,11 +25,11 @@ export default defineRoute({
     numbered: z.boolean().default(false),
     paper: z.enum(['A4', 'letter']).default('A4'),
   }),
-  async run({ event, body: asked }) {
+  async run({ event, person, body: asked }) {
     const { sql } = store()
     const row = await newestRubric(sql, asked.rubric)
     const rubric = row && (await findRubric(sql, row.id, row.version))
-    if (!row || !rubric) throw notThere()
+    if (!row || !rubric || !(await rubricsFor(sql, person)).has(row.id)) throw notThere()
     const rule = rubric.split.rules[asked.rule - 1]
     if (rule?.rule !== 'barcode') throw refuse(400, `rule: found ${asked.rule}, expected the number of a barcode rule of “${row.name}”.`)
     const title = asked.title || rubric.types.find(type => type.id === rule.type)?.label || row.name

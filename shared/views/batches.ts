@@ -1,6 +1,7 @@
 import type { Difference, Expected } from '../../core/ledger/expected'
 import type { BatchState } from '../../core/model/batchState'
 import type { Totals } from '../../core/model/ledger'
+import type { Act } from '../../core/model/rights'
 import type { DocumentView } from './documents'
 import type { PageView } from './pages'
 
@@ -11,6 +12,8 @@ export interface BatchRow {
   state: BatchState
   rubric: string
   owner: string
+  /** The group for which it waits. */
+  for_group: string | null
   created_at: string
   sides: number
   asking: number
@@ -21,6 +24,13 @@ export interface BatchRow {
   differences: number
   /** A load is under way. */
   scanning: boolean
+}
+/** How work came to whoever has it now. */
+export interface HandedView {
+  by: string
+  to: string
+  at: string
+  why: string
 }
 export interface LoadView {
   id: number
@@ -45,6 +55,12 @@ export interface BatchDetail {
   /** Two sides of a card make one page. */
   card: boolean
   owner: string
+  ownerId: string
+  /** The group for which it waits; any of its people may take it. */
+  forGroup: string | null
+  handed: HandedView | null
+  /** What whoever asks may do with it. */
+  may: Act[]
   created_at: string
   /** Where its documents arrived. */
   filed: string[]

@@ -21,6 +21,15 @@ export interface PersonView extends Person {
   seenAt: string | null
 }
 
+export interface GroupView {
+  id: string
+  name: string
+  /** Who belongs to it, by identity. */
+  people: string[]
+  /** Rubrics that say what it may do. */
+  rubrics: string[]
+}
+
 /** A link to set a password by: mailed, or else shown this once. */
 export interface PasswordLinkView {
   mailed: string | null

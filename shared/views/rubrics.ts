@@ -1,4 +1,5 @@
 import type { Word } from '../../core/model/evidence'
+import type { Act } from '../../core/model/rights'
 import type { Comparison } from '../../core/split/compare'
 
 export interface RubricText {
@@ -17,6 +18,13 @@ export interface RubricChoice {
   uses: number
   /** Nothing is asked before scanning. */
   oneTouch: boolean
+  /** Whether this person may begin batches with it. */
+  mayScan: boolean
+}
+/** Who may work with a rubric: everybody as far as their roles go, or these people and groups. */
+export interface RubricRights {
+  open: boolean
+  rights: { person: string | null; group: string | null; acts: Act[]; types: string[] | null }[]
 }
 export interface RubricVersion {
   version: number

@@ -1,7 +1,7 @@
 import type { BatchRow } from '../../shared/views/batches'
 import type { Person } from '../../shared/views/people'
 import type { Sql } from '../database'
-import { visibleTo } from '../people/rights'
+import { isOwn, visibleTo } from '../people/rights'
 
 /** Batches that a person may see, newest first, paged by key: those below `before`. */
 export function listBatches(
@@ -11,7 +11,8 @@ export function listBatches(
 ): Promise<BatchRow[]> {
   const like = `%${which.text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
   return sql<BatchRow[]>`
-    select batches.id, batches.name, batches.state, rubrics.name as rubric, people.name as owner, batches.created_at,
+    select batches.id, batches.name, batches.state, rubrics.name as rubric, people.name as owner,
+      (select name from groups where groups.id = for_group) as for_group, batches.created_at,
       (select count(*)::int from pages where batch_id = batches.id) as sides,
       (select count(*)::int from pages where batch_id = batches.id and asks) as asking,
       (select count(*)::int from documents where batch_id = batches.id and state = 'open') as open_documents,
@@ -24,7 +25,7 @@ export function listBatches(
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join people on people.id = batches.owner
-    where ${visibleTo(sql, person)} and (not ${which.mine} or batches.owner = ${person.id})
+    where ${visibleTo(sql, person)} and (not ${which.mine} or ${isOwn(sql, person)})
       and (not ${which.open} or batches.state not in ('done', 'abandoned'))
       and (${which.text} = '' or batches.name ilike ${like} or rubrics.name ilike ${like})
       and (${which.before}::bigint is null or batches.id < ${which.before}::bigint)

@@ -5,13 +5,26 @@ import type { Tx } from '../database'
 
 type BatchView = Omit<
   BatchDetail,
-  'loads' | 'pages' | 'documents' | 'totals' | 'corrections' | 'filed' | 'holder' | 'expected' | 'differences' | 'accepted' | 'acceptedBy'
+  | 'loads'
+  | 'pages'
+  | 'documents'
+  | 'totals'
+  | 'corrections'
+  | 'filed'
+  | 'editor'
+  | 'expected'
+  | 'differences'
+  | 'accepted'
+  | 'acceptedBy'
+  | 'may'
 >
 
 export async function showBatch(sql: Tx, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
     select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, rubrics.id as "rubricId",
-      rubric_version as version, people.name as owner, batches.created_at,
+      rubric_version as version, people.name as owner, people.id as "ownerId",
+      (select name from groups where groups.id = for_group) as "forGroup",
+      handed || jsonb_build_object('by', (select name from people where people.id::text = handed->>'by')) as handed, batches.created_at,
       coalesce((select why from pages where batch_id = batches.id and asks order by page_order limit 1),
         batches.differences->0->>'words') as "waitsFor",
       coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source,

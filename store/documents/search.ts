@@ -1,7 +1,7 @@
 import { FieldValue } from '../../core/model/ledger'
 import type { Person } from '../../shared/views/people'
 import type { Sql } from '../database'
-import { visibleTo } from '../people/rights'
+import { visibleDocument } from '../people/rights'
 import { z } from 'zod'
 
 export interface DocumentSearch {
@@ -33,7 +33,7 @@ export async function searchDocuments(
     from documents
     join batches on batches.id = batch_id
     join rubrics on rubrics.id = rubric_id
-    where ${visibleTo(sql, person)} and documents.id > ${after ?? 0}
+    where ${visibleDocument(sql, person)} and documents.id > ${after ?? 0}
       and (${rubric}::text is null or rubrics.name = ${rubric})
       and (${state}::text is null or documents.state = ${state})
       and not exists (

@@ -50,13 +50,13 @@ export async function removeDestination(tx: Tx, id: string): Promise<boolean> {
   return (await tx`delete from destinations where id = ${id} returning 1`).length > 0
 }
 
-/** Whether a rubric leaves open where in this destination something goes, so that whoever scans may look into it. */
-export async function isLeftOpen(tx: Tx, id: string): Promise<boolean> {
+/** Whether one of these rubrics leaves open where in this destination something goes, so that whoever scans may look into it. */
+export async function isLeftOpen(tx: Tx, id: string, rubrics: ReadonlySet<string>): Promise<boolean> {
   const rows = await tx`
     select 1
     from rubrics
     cross join lateral (select body from rubric_versions where rubric_id = rubrics.id order by version desc limit 1) as newest
-    where newest.body->'send' @> jsonb_build_array(jsonb_build_object('to', ${id}::text, 'ask', true))
+    where rubrics.id = any(${[...rubrics]}) and newest.body->'send' @> jsonb_build_array(jsonb_build_object('to', ${id}::text, 'ask', true))
     limit 1`
   return rows.length > 0
 }

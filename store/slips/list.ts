@@ -1,7 +1,7 @@
 import type { Person } from '../../shared/views/people'
 import type { SlipRow } from '../../shared/views/slips'
 import type { Sql } from '../database'
-import { visibleTo } from '../people/rights'
+import { visibleDocument } from '../people/rights'
 
 /** Slips that a person may see, newest first, paged by key; with `document`, that document's. */
 export function listSlips(
@@ -22,7 +22,7 @@ export function listSlips(
     left join lateral (
       select name, sha256, bytes from files where document_id = documents.id and files.edition = slips.edition order by id
         limit 1) as first_file on true
-    where ${visibleTo(sql, person)}
+    where ${visibleDocument(sql, person)}
       and (${which.document}::bigint is null or slips.document_id = ${which.document}::bigint)
       and (${which.before}::bigint is null or slips.id < ${which.before}::bigint)
     order by slips.id desc

@@ -125,7 +125,7 @@ async function killMany(): Promise<void> {
 }
 
 /** Signs in, and makes a rubric with which nothing waits for a person. */
-async function prepare(): Promise<{ rubric: string; device: number }> {
+async function prepare(): Promise<{ rubric: string; device: string }> {
   const steward = run.signIns.find(person => person.roles.includes('steward'))!
   await ask('POST', '/api/session', { name: steward.name, password: steward.password })
   const letters = (await ask<RubricChoice[]>('GET', '/api/rubrics')).find(one => one.name === 'Office letters')!
@@ -145,7 +145,7 @@ async function prepare(): Promise<{ rubric: string; device: number }> {
   return { rubric: rubric.id, device: device.id }
 }
 
-async function runBatches({ rubric, device }: { rubric: string; device: number }): Promise<void> {
+async function runBatches({ rubric, device }: { rubric: string; device: string }): Promise<void> {
   for (let seed = 1; killed < kills; seed++) {
     await fetch(`${run.standins['office-device-bench']}load`, {
       method: 'POST',

@@ -37,7 +37,7 @@ export async function copyOf(batch: number, owner?: string): Promise<number> {
   return await database().begin(async tx => {
     const [person] = owner ? await tx<{ id: string }[]>`select id from people where name = ${owner}` : []
     // A name of its own, by which a person finds it among the other copies.
-    const name = `name || ' (copy ${randomInt(1e9)})'`
+    const name = `name || ', copy ${randomInt(1e9)}'`
     const batches = await copyRows(tx, 'batches', batch, person ? { name, owner: `'${person.id}'` } : { name })
     const id = batches.get(batch)!
     const loads = await copyRows(tx, 'loads', batch, { batch_id: String(id), upload: 'null' })

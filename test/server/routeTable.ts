@@ -1,8 +1,9 @@
 /// <reference types="vite/client" />
+import type { Act } from '../../core/model/rights'
 import type { Subject } from '../../store/people/rights'
 
 interface RouteFacts {
-  may: string | { see: Subject } | { change: Subject }
+  may: string | { see: Subject } | { change: Subject; act: Act }
   body?: unknown
   scope?: string
 }

@@ -3,7 +3,8 @@ import { ChevronLeft, ChevronRight, History, Zap } from '@lucide/vue'
 import type { RubricChoice } from '~~/shared/views/rubrics'
 
 const emit = defineEmits<{ rubric: [id: string]; mine: [] }>()
-const { data: rubrics, trouble } = useLoaded<RubricChoice[]>('/api/rubrics')
+const { data: allRubrics, trouble } = useLoaded<RubricChoice[]>('/api/rubrics')
+const rubrics = computed(() => allRubrics.value?.filter(one => one.mayScan))
 const perPage = 6
 const at = ref(0)
 const pages = computed(() => Math.max(1, Math.ceil((rubrics.value?.length ?? 0) / perPage)))

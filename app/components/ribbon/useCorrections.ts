@@ -12,9 +12,10 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: Maybe
   const values = useLocalStorage<'keep' | 'clear'>('rubricator-moved-values', 'clear')
 
   const open = computed(() => {
-    const { state, pages } = toValue(batch)
+    const { state, pages, may } = toValue(batch)
     return (
       toValue(mine) &&
+      may.includes('fix') &&
       (['to fix', 'to index'].includes(state) || (state === 'sorting' && pages.every(page => page.examined && page.fate !== null)))
     )
   })

@@ -20,7 +20,7 @@ useLive(null, refresh)
         <th class="pr-4 text-right font-normal">Sides</th>
         <th class="pr-4 text-right font-normal">Documents</th>
         <th class="pr-4 pl-6 font-normal">Begun</th>
-        <th class="font-normal">By</th>
+        <th class="font-normal">With</th>
       </tr>
     </thead>
     <tbody>
@@ -32,7 +32,7 @@ useLive(null, refresh)
         <td class="numbers pr-4 text-right">{{ batch.sides }}</td>
         <td class="numbers pr-4 text-right">{{ batch.documents }}</td>
         <td class="pr-4 pl-6 whitespace-nowrap">{{ saidTime(batch.created_at) }}</td>
-        <td>{{ batch.owner }}</td>
+        <td>{{ batch.for_group ?? batch.owner }}</td>
       </tr>
     </tbody>
   </table>

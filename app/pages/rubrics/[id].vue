@@ -18,7 +18,7 @@ const { data: destinations } = useLoaded<DestinationChoice[]>('/api/destinations
 const { data: batches } = useLoaded<BatchRow[]>('/api/batches')
 const loaded = isNew ? null : useLoaded<RubricText>(`/api/rubrics/${id}`)
 const draft = isNew ? null : useLoaded<{ draft: RubricDraft | null }>(`/api/rubrics/${id}/draft`)
-type Tab = 'scan' | 'clean' | 'rules' | 'types' | 'files' | 'send' | 'try' | 'text' | 'versions'
+type Tab = 'scan' | 'clean' | 'rules' | 'types' | 'files' | 'send' | 'who' | 'try' | 'text' | 'versions'
 const tabs: { id: Tab; name: string }[] = [
   { id: 'scan', name: 'Scanning' },
   { id: 'clean', name: 'Cleaning' },
@@ -26,6 +26,7 @@ const tabs: { id: Tab; name: string }[] = [
   { id: 'types', name: 'Types and fields' },
   { id: 'files', name: 'Reading and files' },
   { id: 'send', name: 'Where it goes' },
+  ...(isNew ? [] : [{ id: 'who' as const, name: 'Who' }]),
   { id: 'try', name: 'Try it' },
   { id: 'text', name: 'The whole text' },
   ...(isNew ? [] : [{ id: 'versions' as const, name: 'Versions' }]),
@@ -43,6 +44,11 @@ const textOf = (body: unknown) => `${JSON.stringify(body, null, 2)}\n`
 const published = computed(() =>
   isNew ? destinations.value && startingText(destinations.value[0]?.id ?? null) : loaded?.data.value && textOf(loaded.data.value.body),
 )
+/** The types that documents have now. */
+const publishedTypes = computed(() => {
+  const read = readRubric(loaded?.data.value?.body)
+  return read.ok ? read.rubric.types : []
+})
 const kept = ref<RubricDraft | null>(null)
 watch(
   [published, () => draft?.data.value],
@@ -183,6 +189,7 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
         <TypesPart v-else-if="one.id === 'types'" v-model="text" v-model:sample="sample" :batches="mine" />
         <FilesPart v-else-if="one.id === 'files'" v-model="text" v-model:sample="sample" :batches="mine" />
         <SendPart v-else-if="one.id === 'send'" v-model="text" :destinations="destinations ?? []" />
+        <WhoPart v-else-if="one.id === 'who'" :id="id" :types="publishedTypes" />
         <TryIt v-else-if="one.id === 'try'" v-model:sample="sample" :text="text" :sound="sound" :batches="mine" />
         <div v-else-if="one.id === 'text'" class="flex min-h-[30rem] flex-col lg:h-[calc(100vh-14rem)]">
           <RubricText v-model="text" class="flex-1" />

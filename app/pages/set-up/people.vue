@@ -66,6 +66,7 @@ useIntervalFn(() => void lookAgain(), 15000)
         />
       </ul>
     </section>
+    <PeopleGroups :people="people ?? []" />
     <SignedIn everybody />
     <section aria-labelledby="waiting-title">
       <h2 id="waiting-title" class="mb-2 text-2xl">Made to wait</h2>

@@ -1,14 +1,14 @@
-import type { Change } from '../../../store/changes'
 import { requireToken } from '../../access'
+import type { Heard } from '../../changes'
 import { streamChanges } from '../../changeStream'
 import { defineRoute } from '../../route'
 
-function told(change: Change | null) {
+function told(change: Heard | null) {
   // After a broken connection some may have been missed: whoever listens asks again for what it wants to know.
   if (change === null) return [{ event: 'missed', data: '{}' }]
   const said = (event: string, id: number) => ({ event, data: JSON.stringify({ id, batch: change.batch }) })
   return [
-    said('batch', change.batch),
+    ...(change.alone ? [] : [said('batch', change.batch)]),
     ...(change.documents ?? []).map(id => said('document', id)),
     ...(change.slips ?? []).map(id => said('slip', id)),
   ]

@@ -44,6 +44,28 @@ const mayReopen = computed(
 const reopen = () => run(() => ask(`/api/batches/${id}/reopen`, { method: 'POST' }).then(() => undefined))
 const resume = () => run(() => ask(`/api/batches/${id}/resume`, { method: 'POST' }))
 
+const me = useMe()
+const unfinished = computed(() => !['done', 'abandoned'].includes(batch.value?.state ?? 'done'))
+const handing = ref(false)
+const mayHand = computed(() => unfinished.value && batch.value!.may.includes('scan'))
+const mayTake = computed(
+  () => unfinished.value && batch.value!.may.includes('fix') && (batch.value!.forGroup !== null || batch.value!.ownerId !== me.person?.id),
+)
+const takeOver = () =>
+  run(async () => {
+    await ask(`/api/batches/${id}/take-over`, { method: 'POST' })
+    await refresh()
+  })
+/** Whoever gave it away may be one who does not see it any more. */
+async function handed() {
+  handing.value = false
+  const still = await ask(`/api/batches/${id}`).then(
+    () => true,
+    () => false,
+  )
+  await (still ? refresh() : navigateTo('/batches'))
+}
+
 async function show(position: number) {
   view.clear()
   await nextTick()
@@ -62,15 +84,19 @@ async function expected() {
       <template #above>
         <p class="small flex flex-wrap gap-x-4 text-faded">
           <span>{{ batch.rubric }}, version {{ batch.version }}</span
-          ><span>begun {{ saidTime(batch.created_at) }} by {{ batch.owner }}</span
+          ><span>begun {{ saidTime(batch.created_at) }}, {{ batch.forGroup ? `waits for ${batch.forGroup}` : `with ${batch.owner}` }}</span
+          ><button v-if="mayHand" type="button" class="link" @click="handing = true">Hand over…</button
+          ><button v-if="mayTake" type="button" class="link" :disabled="running" @click="takeOver">Make it mine</button
           ><StateMark :state="batch.state" />
         </p>
       </template>
-      <button v-if="mayReopen" type="button" class="act-quiet" :disabled="running" @click="reopen">Add paper or files</button>
-      <NuxtLink v-if="asking && batch.state === 'to fix'" :to="`/fix?batch=${id}`" class="act"
+      <button v-if="mayReopen && batch.may.includes('scan')" type="button" class="act-quiet" :disabled="running" @click="reopen">
+        Add paper or files
+      </button>
+      <NuxtLink v-if="asking && batch.state === 'to fix' && batch.may.includes('fix')" :to="`/fix?batch=${id}`" class="act"
         >Look at {{ counted(asking, 'page') }}</NuxtLink
       >
-      <NuxtLink v-if="batch.state === 'to index'" :to="`/batches/${id}/values`" class="act"
+      <NuxtLink v-if="batch.state === 'to index' && batch.may.includes('index')" :to="`/batches/${id}/values`" class="act"
         >Enter values of {{ counted(open, 'document') }}</NuxtLink
       >
       <NuxtLink v-if="batch.state === 'sending' || batch.state === 'done'" to="/sent" class="act-quiet">See the slips</NuxtLink>
@@ -82,6 +108,9 @@ async function expected() {
     <p v-if="lock.other.value" class="mb-4 flex flex-wrap items-center gap-4 border-l-4 border-ochre bg-ochre-wash px-5 py-2" role="status">
       {{ lock.other.value }} works on this batch now. You can look at everything.
       <button type="button" class="link" :disabled="lock.running.value" @click="lock.takeOver()">Take it over</button>
+    </p>
+    <p v-if="batch.handed && unfinished" class="mb-3 border-l-4 border-lapis pl-4">
+      {{ batch.handed.by }} handed it to {{ batch.handed.to }} {{ saidTime(batch.handed.at) }}: “{{ batch.handed.why }}”
     </p>
     <DifferenceBand :batch="batch" @show="show" @expect="expecting = true" @changed="refresh" />
     <div v-if="progress" class="mb-4 flex items-center gap-5 border border-rule bg-leaf px-5 py-2" role="status">
@@ -123,6 +152,7 @@ async function expected() {
         }
       "
     />
+    <HandOver :open="handing" :batch="id" @close="handing = false" @done="handed" />
     <ExpectedForm :batch="batch" :open="expecting" @close="expecting = false" @saved="expected" />
   </template>
   <p v-else-if="!trouble" class="text-faded" role="status">Fetching the batch…</p>

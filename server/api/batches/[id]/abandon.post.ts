@@ -5,7 +5,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Gives a batch up; its sides stay on record.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   async run({ actor, batch }) {
     if (!(await abandonBatch(store(), actor, batch))) throw conflict('This batch can no longer be abandoned: its files are on their way.')
     return { ok: true }

@@ -5,7 +5,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Says that what differs from what was counted is in order.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'fix' },
   async run({ actor, batch }) {
     if (!(await acceptDifferences(store(), actor, batch, actor.person)))
       throw conflict('This batch has gone on, so there is nothing left to let pass.')

@@ -6,7 +6,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Stops the running load after the side that is under way.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   body: z
     .strictObject({
       /** What this load has scanned so far counts for nothing. */

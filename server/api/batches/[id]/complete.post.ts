@@ -5,7 +5,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Says that all paper of a batch is in.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   async run({ actor, batch }) {
     if (!(await completeBatch(store(), actor, batch)))
       throw conflict('This batch cannot be completed now: a load is still running, nothing was scanned, or it is complete already.')

@@ -6,7 +6,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Makes a change on the ribbon.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'fix' },
   body: Edit,
   async run({ actor, batch, body }) {
     return answerCorrection(

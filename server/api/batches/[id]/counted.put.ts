@@ -6,7 +6,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'How many sheets a person counted for one load.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   body: z.strictObject({ load: z.int().positive(), sheets: z.int().positive().max(100_000).nullable() }),
   async run({ actor, batch, body: { load, sheets } }) {
     if (!(await countSheets(store(), actor, batch, load, sheets)))

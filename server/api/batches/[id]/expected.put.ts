@@ -6,7 +6,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'What the operator counted, or has a list of.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   body: Expected,
   async run({ actor, batch, body }) {
     if (!(await expect(store(), actor, batch, body))) throw conflict('This batch has gone on, so nothing is compared any more.')

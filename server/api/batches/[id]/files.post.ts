@@ -8,7 +8,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Takes a file, its bytes as the body. Answered once they are durable; a worker then takes its pages apart.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   most: 'stream',
   status: 201,
   query: z.strictObject({

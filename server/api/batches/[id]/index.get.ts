@@ -6,6 +6,7 @@ import { correctionsOf } from '../../../../store/batches/corrections'
 import { differencesOf, expectedOf } from '../../../../store/batches/expected'
 import { inSnapshot } from '../../../../store/database'
 import { documentsOfBatch, loadsOfBatch, pagesOfBatch, placesOfBatch, showBatch } from '../../../../store/batches/show'
+import { actsIn } from '../../../../store/people/rights'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
 import { defineRoute } from '../../../route'
@@ -13,8 +14,8 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'A batch with its loads, pages, documents and the totals of its page ledger.',
   may: { see: 'batch' },
-  async run({ batch: id }): Promise<BatchDetail> {
-    const [batch, loads, pages, documents, corrections, filed, editor, expected, off] = await inSnapshot(store().sql, tx =>
+  async run({ person, batch: id }): Promise<BatchDetail> {
+    const [batch, loads, pages, documents, corrections, filed, editor, expected, off, may] = await inSnapshot(store().sql, tx =>
       Promise.all([
         showBatch(tx, id),
         loadsOfBatch(tx, id),
@@ -25,11 +26,12 @@ export default defineRoute({
         editorOf(tx, id),
         expectedOf(tx, id),
         differencesOf(tx, id),
+        actsIn(tx, person, id),
       ]),
     )
     if (!batch) throw notThere()
     const decided = pages.flatMap(page => (page.fate === null ? [] : [{ fate: Fate.parse(page.fate) }]))
     const totals = { ...totalsOf(decided), scanned: pages.length, undecided: pages.length - decided.length }
-    return { ...batch, ...off, filed, loads, pages, documents, corrections, editor, expected, totals }
+    return { ...batch, ...off, filed, loads, pages, documents, corrections, editor, expected, totals, may }
   },
 })

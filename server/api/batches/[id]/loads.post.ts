@@ -7,7 +7,7 @@ import { defineRoute, refuse } from '../../../route'
 
 export default defineRoute({
   does: 'Scans another load into a batch, or paper for one of its pages or documents.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   body: z.strictObject({
     device: z.uuid(),
     /** A page that is scanned again: the load's sides take its place. */

@@ -8,7 +8,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Puts pages of another batch, or copies of its own, into a batch.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'fix' },
   body: z.strictObject({
     from: z.int().positive(),
     pages: Pages,
@@ -17,7 +17,7 @@ export default defineRoute({
     cut: z.boolean(),
   }),
   async run({ person, actor, batch, body }) {
-    await requireBatch(person, 'batch', body.from)
+    await requireBatch(person, 'batch', body.from, 'fix')
     const made = await pastePages(store(), actor, { ...body, into: batch })
     return answerCorrection(made, 'These pages can no longer be taken: their batch has gone on, or they are not there any more.')
   },

@@ -5,7 +5,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Makes the change again that was taken back last.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'fix' },
   async run({ actor, batch }) {
     return answerCorrection(await redoCorrection(store(), actor, batch), 'There is nothing to redo.')
   },

@@ -5,7 +5,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Takes back that all paper is in: more loads may join.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   async run({ actor, batch }) {
     if (!(await reopenBatch(store(), actor, batch)))
       throw conflict(

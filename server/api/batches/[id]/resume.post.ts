@@ -5,7 +5,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Has a held batch tried again.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'fix' },
   async run({ actor, batch }) {
     if (!(await resumeBatch(store(), actor, batch))) throw conflict('This batch is not held.')
     return { ok: true }

@@ -5,7 +5,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Takes the last change on the ribbon back.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'fix' },
   async run({ actor, batch }) {
     return answerCorrection(await undoCorrection(store(), actor, batch), 'There is nothing left to undo.')
   },

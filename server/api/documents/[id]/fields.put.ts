@@ -12,7 +12,7 @@ import { defineRoute, refuse } from '../../../route'
 
 export default defineRoute({
   does: 'Keeps what was entered; with `confirm` the document is indexed and goes on.',
-  may: { change: 'document' },
+  may: { change: 'document', act: 'index' },
   body: z.strictObject({
     /** What stands in each field, as it was typed; an empty text clears it. */
     values: z.record(z.string().max(64), z.string().max(2000)),

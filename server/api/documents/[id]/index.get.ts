@@ -1,6 +1,7 @@
 import { typeOf } from '../../../../core/model/rubric'
 import { documentsOfBatch, showBatch } from '../../../../store/batches/show'
 import { filesOfDocument, pagesOfDocument, showDocument } from '../../../../store/documents/show'
+import { visibleDocuments } from '../../../../store/people/rights'
 import { rubricOfBatch } from '../../../../store/setup/rubrics'
 import { listSlips } from '../../../../store/slips/list'
 import { store } from '../../../context'
@@ -22,6 +23,11 @@ export default defineRoute({
       listSlips(sql, person, { document: id, before: null, most: 20 }),
     ])
     if (!document) throw notThere()
+    const seen = await visibleDocuments(
+      sql,
+      person,
+      siblings.map(one => one.id),
+    )
     return {
       ...document,
       batchName: batch?.name ?? '',
@@ -32,13 +38,15 @@ export default defineRoute({
       pages,
       files,
       slips,
-      siblings: siblings.map(one => ({
-        id: one.id,
-        position: one.position,
-        state: one.state,
-        missing: one.missing.length,
-        filled: one.filled,
-      })),
+      siblings: siblings
+        .filter(one => seen.has(one.id))
+        .map(one => ({
+          id: one.id,
+          position: one.position,
+          state: one.state,
+          missing: one.missing.length,
+          filled: one.filled,
+        })),
     }
   },
 })

@@ -14,7 +14,7 @@ import { defineRoute, refuse } from '../../../route'
 
 export default defineRoute({
   does: 'Looks a value up in business records for a document, or takes the choice of a person among several.',
-  may: { change: 'document' },
+  may: { change: 'document', act: 'index' },
   body: z.union([
     /** Look this value up. */
     z.strictObject({ system: z.string().min(1).max(100), value: z.string().trim().min(1).max(200) }),

@@ -8,7 +8,7 @@ import { defineRoute, refuse } from '../../../route'
 
 export default defineRoute({
   does: 'Says what a page is that the machine could not decide.',
-  may: { change: 'page' },
+  may: { change: 'page', act: 'fix' },
   body: Answer,
   async run({ actor, batch, params: { id }, body }) {
     if (body.as === 'code') {

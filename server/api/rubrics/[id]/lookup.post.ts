@@ -3,10 +3,10 @@ import { lookUp } from '../../../../connectors/lookUp'
 import { askedFields } from '../../../../core/fields/given'
 import { chosenValues, lookupParts, lookupSystems } from '../../../../core/fields/lookups'
 import { findDestination } from '../../../../store/setup/destinations'
-import { findRubric, newestRubric } from '../../../../store/setup/rubrics'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
 import { defineRoute, Identity } from '../../../route'
+import { rubricToScan } from '../../../rubrics'
 
 export default defineRoute({
   does: 'Values asked before scanning, filled from the business records that others of them name.',
@@ -17,10 +17,9 @@ export default defineRoute({
     /** The record that a person chose where there are several, by system. */
     chosen: z.record(z.string().max(64), z.string().max(200)).default({}),
   }),
-  async run({ params: { id }, body: { values, chosen } }) {
+  async run({ person, params: { id }, body: { values, chosen } }) {
     const { sql } = store()
-    const row = await newestRubric(sql, id)
-    const rubric = row && (await findRubric(sql, id, row.version))
+    const rubric = (await rubricToScan(person, id))?.rubric
     if (!rubric) throw notThere()
     const fields = askedFields(rubric)
     const answers: Record<string, Awaited<ReturnType<typeof lookUp>>> = {}

@@ -5,10 +5,10 @@ import { withChoices } from '../../../../core/model/withChoices'
 import { fileWeights, pageWeights } from '../../../../store/pages/weights'
 import { rememberedChoices } from '../../../../store/people/choices'
 import { findDestination, listDestinations } from '../../../../store/setup/destinations'
-import { findRubric, newestRubric } from '../../../../store/setup/rubrics'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
 import { defineRoute, Identity } from '../../../route'
+import { rubricToScan } from '../../../rubrics'
 
 export default defineRoute({
   does: 'What starting a batch with a rubric asks of a person, and how it would be scanned.',
@@ -16,9 +16,9 @@ export default defineRoute({
   params: Identity,
   async run({ person, params: { id } }): Promise<StartForm> {
     const { sql } = store()
-    const row = await newestRubric(sql, id)
-    const rubric = row && (await findRubric(sql, id, row.version))
-    if (!row || !rubric) throw notThere()
+    const found = await rubricToScan(person, id)
+    if (!found) throw notThere()
+    const { rubric } = found
     const remembered = Object.entries(await rememberedChoices(sql, person.id, id)).filter(([key]) =>
       (rubric.scan.mayChange as string[]).includes(key),
     )
@@ -36,7 +36,7 @@ export default defineRoute({
     const fields = askedFields(rubric)
     return {
       id,
-      name: row.name,
+      name: found.name,
       rubric,
       destinations: Object.fromEntries((await listDestinations(sql)).map(one => [one.id, one.name])),
       source: scan.source,

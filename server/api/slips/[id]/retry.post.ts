@@ -6,7 +6,7 @@ import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'Tries a failed delivery again.',
-  may: { change: 'slip' },
+  may: { change: 'slip', act: 'index' },
   async run({ actor, params }) {
     const slip = await findSlip(store().sql, params.id)
     if (!slip) throw notThere()

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { addBatch } from '../../../../flow/start'
 import { BatchMade } from '../../../../shared/views/api'
+import { rubricsFor } from '../../../../store/people/rights'
 import { rubricNamed } from '../../../../store/setup/rubrics'
 import { store } from '../../../context'
 import { newBatch } from '../../../newBatch'
@@ -21,7 +22,9 @@ export default defineRoute({
   answer: BatchMade,
   async run({ person, actor, body }) {
     const { sql } = store()
-    const rubric = await rubricNamed(sql, body.rubric)
+    const named = await rubricNamed(sql, body.rubric)
+    // One with which this person may not scan is as good as none.
+    const rubric = named !== null && (await rubricsFor(sql, person, 'scan')).has(named) ? named : null
     if (!rubric)
       throw refuse(422, `No rubric is called “${body.rubric}”. Compare its name under Rubrics.`, [
         { path: 'rubric', message: `found ${JSON.stringify(body.rubric)}, expected the name of a rubric` },

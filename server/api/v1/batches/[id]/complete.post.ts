@@ -7,7 +7,7 @@ import { defineRoute } from '../../../../route'
 
 export default defineRoute({
   does: 'Says that all files of a batch are in; it is sorted into documents once the last is taken apart.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   scope: 'capture',
   status: 202,
   answer: Accepted,

@@ -9,7 +9,7 @@ import { defineRoute } from '../../../../route'
 
 export default defineRoute({
   does: 'Takes a file, its bytes as the body. Files are in the order in which their first calls began; the same key again is taken once.',
-  may: { change: 'batch' },
+  may: { change: 'batch', act: 'scan' },
   scope: 'capture',
   most: 'stream',
   status: 201,

@@ -14,7 +14,7 @@ import { defineRoute, refuse } from '../../../../route'
 
 export default defineRoute({
   does: 'Keeps index values of a document, the others as they are; an empty text clears one. With `confirm` the document goes on.',
-  may: { change: 'document' },
+  may: { change: 'document', act: 'index' },
   scope: 'index',
   body: z.strictObject({ values: z.record(z.string().max(64), z.string().max(2000)), confirm: z.boolean().default(false) }),
   answer: ValuesKept,

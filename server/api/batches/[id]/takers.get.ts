@@ -1,0 +1,9 @@
+import { whoMayTake } from '../../../../store/setup/rubricRights'
+import { store } from '../../../context'
+import { defineRoute } from '../../../route'
+
+export default defineRoute({
+  does: 'To whom a batch can be handed: people and groups who may work with its rubric.',
+  may: { see: 'batch' },
+  run: ({ batch }) => whoMayTake(store().sql, batch),
+})

@@ -1,0 +1,16 @@
+import { addGroup } from '../../../store/people/groups'
+import { store } from '../../context'
+import { GroupBody, groupNameTaken } from '../../groupBody'
+import { defineRoute } from '../../route'
+
+export default defineRoute({
+  does: 'Adds a group.',
+  may: 'steward',
+  status: 201,
+  body: GroupBody,
+  async run({ body: { name, people } }) {
+    const id = await store().sql.begin(tx => addGroup(tx, name, people))
+    if (id === null) throw groupNameTaken(name)
+    return { id }
+  },
+})
