@@ -10,7 +10,7 @@ export default defineNuxtConfig({
   css: ['~/assets/main.css'],
   vite: { plugins: [tailwindcss()] },
   components: [{ path: '~/components', pathPrefix: false, extensions: ['vue'] }],
-  app: { head: { title: 'Rubricator', htmlAttrs: { lang: 'en' } } },
+  app: { head: { title: 'Rubricator', htmlAttrs: { lang: 'en' }, link: [{ rel: 'icon', type: 'image/svg+xml', href: '/favicon.svg' }] } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } } },
   runtimeConfig: { session: { password: '', maxAge: 12 * 3600, cookie: { sameSite: 'lax', secure: false } } },
   // A server of our own: it takes its socket from bin/start, and ends while pages are open.

@@ -1,5 +1,8 @@
-/** Data from the server that can be asked for again; an answer that a newer question overtook is dropped. */
-export function useLoaded<T>(url: MaybeRefOrGetter<string>) {
+/**
+ * Data from the server that can be asked for again; an answer that a newer question overtook is dropped.
+ * @param is what a page is about: where it is not there, neither is the page
+ */
+export function useLoaded<T>(url: MaybeRefOrGetter<string>, { is }: { is?: 'the page' } = {}) {
   const data = shallowRef<T | null>(null)
   const trouble = ref<string | null>(null)
   let question = 0
@@ -13,7 +16,9 @@ export function useLoaded<T>(url: MaybeRefOrGetter<string>) {
       data.value = answer
       trouble.value = null
     } catch (error) {
-      if (mine === question) trouble.value = troubleWords(error)
+      if (mine !== question) return
+      if (is && data.value === null && (error as { statusCode?: number }).statusCode === 404) showError({ status: 404 })
+      else trouble.value = troubleWords(error)
     }
   }
 

@@ -57,7 +57,7 @@ const places = computed(() => [
       <p v-if="!connected" role="status" class="bg-ochre-wash px-10 py-2 text-ochre">
         The connection to the server is broken; this page comes back by itself. Nothing that was saved is lost.
       </p>
-      <main id="work" class="mx-auto max-w-[92rem] px-10 py-8" tabindex="-1">
+      <main id="work" class="mx-auto px-10 py-8" :class="$route.meta.wide ? '' : 'max-w-[92rem]'" tabindex="-1">
         <slot />
       </main>
     </div>

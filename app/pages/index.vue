@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BatchRow } from '~~/shared/views/batches'
+import type { RubricChoice } from '~~/shared/views/rubrics'
 import { counted } from '~/words/count'
 import { deskLine } from '~/words/desk'
 import { saidTime } from '~/words/time'
@@ -7,6 +8,9 @@ import { saidTime } from '~/words/time'
 useHead({ title: 'Desk · Rubricator' })
 const { data: batches, trouble, refresh } = useLoaded<BatchRow[]>('/api/batches?open=true')
 useLive(null, refresh)
+const { data: rubrics } = useLoaded<RubricChoice[]>('/api/rubrics')
+const toScan = computed(() => rubrics.value?.filter(one => one.mayScan) ?? [])
+const dropTrouble = ref<string | null>(null)
 
 const toFix = computed(() => (batches.value ?? []).filter(batch => batch.state === 'to fix'))
 const lines = computed(() => (batches.value ?? []).map(deskLine))
@@ -32,7 +36,8 @@ const groups = computed(() =>
     >
     <NuxtLink to="/scan" class="act">Start a scan</NuxtLink>
   </PageTitle>
-  <TroubleBand :words="trouble" />
+  <TroubleBand :words="dropTrouble ?? trouble" />
+  <DropAnywhere :rubrics="toScan" @trouble="dropTrouble = $event" />
   <SetupLine />
   <section v-for="group in groups" :key="group.title" class="mb-9 max-w-5xl">
     <h2 class="mb-1 text-xl text-faded">{{ group.title }}</h2>
@@ -47,7 +52,8 @@ const groups = computed(() =>
           >
           {{ line.after }}
           <span class="block font-sans text-sm text-faded"
-            >{{ line.batch.rubric }} · begun {{ saidTime(line.batch.created_at) }} by {{ line.batch.owner }}</span
+            >{{ line.batch.rubric }} · begun {{ saidTime(line.batch.created_at) }},
+            {{ line.batch.for_group ? `waits for ${line.batch.for_group}` : `with ${line.batch.owner}` }}</span
           >
         </p>
         <NuxtLink :to="line.to" :class="line.waits ? 'act' : 'act-quiet'" :aria-label="`${line.act}: ${line.batch.name}`">{{

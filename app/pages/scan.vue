@@ -46,6 +46,10 @@ const act = computed(() =>
         : 'Scan the stack',
 )
 
+const dropTrouble = ref<string | null>(null)
+/** Begins a batch of files as it is filled in; null where something is still missing. */
+const ready = computed(() => (form.value?.missing.value === null ? () => form.value!.start(null, name.value) : null))
+
 async function start() {
   await run(async () => {
     const id = await form.value!.start(fromFiles.value ? null : device.value!, name.value)
@@ -58,7 +62,8 @@ async function start() {
   <PageTitle title="Start a scan">
     <NuxtLink to="/sheets" class="act-quiet">Print separator sheets</NuxtLink>
   </PageTitle>
-  <TroubleBand :words="trouble ?? rubricTrouble" />
+  <TroubleBand :words="dropTrouble ?? trouble ?? rubricTrouble" />
+  <DropAnywhere :rubrics="rubrics ?? []" :chosen="rubric ?? null" :start="ready" @trouble="dropTrouble = $event" />
   <form class="grid max-w-6xl items-start gap-x-14 gap-y-8 lg:grid-cols-[1fr_27rem]" @submit.prevent="start">
     <RadioGroup v-model="rubric">
       <RadioGroupLabel class="mb-2 block font-serif text-2xl">What kind of paper is it?</RadioGroupLabel>
@@ -68,8 +73,10 @@ async function start() {
             <span class="grid size-5 place-items-center rounded-full border border-ink" aria-hidden="true"
               ><span v-if="checked" class="size-2.5 rounded-full bg-lapis"
             /></span>
+            <RubricPicture :icon="one.icon" :size="22" class="shrink-0 text-faded" />
             {{ one.name }}
           </p>
+          <p v-if="one.about && !checked" class="small truncate pl-8 text-faded">{{ one.about }}</p>
           <ul v-if="checked" class="mt-1.5 mb-2 space-y-0.5 pl-8 text-faded">
             <li v-for="sentence in form?.words.value.length ? form.words.value : one.words" :key="sentence">{{ sentence }}</li>
           </ul>

@@ -1,3 +1,4 @@
+import { rubricIcons } from './rubricIcons'
 import { z } from 'zod'
 import { barcodeFormats } from './barcodeFormats'
 import { fileFormats } from './fileFormats'
@@ -262,6 +263,9 @@ export const Rubric = z
   .strictObject({
     version: z.literal(1),
     name: z.string().trim().min(1).max(120),
+    /** What it is for, in a line. */
+    about: z.string().trim().min(1).max(160).optional(),
+    icon: z.enum(rubricIcons).optional(),
     scan: Scan.prefault({}),
     clean: Clean.prefault({}),
     split: Split.prefault({}),

@@ -26,6 +26,8 @@ export default defineRoute({
         const rubric = await findRubric(sql, row.id, row.version)
         return {
           ...row,
+          about: rubric?.about ?? null,
+          icon: rubric?.icon ?? null,
           source: rubric?.scan.source ?? 'feeder',
           words: rubric ? rubricWords(rubric, names) : [],
           uses: uses.get(row.id) ?? 0,

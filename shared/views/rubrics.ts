@@ -1,4 +1,5 @@
 import type { Word } from '../../core/model/evidence'
+import type { RubricIcon } from '../../core/model/rubricIcons'
 import type { Act } from '../../core/model/rights'
 import type { Comparison } from '../../core/split/compare'
 
@@ -12,6 +13,9 @@ export interface RubricChoice {
   id: string
   name: string
   version: number
+  /** What it is for, in a line, and its picture. */
+  about: string | null
+  icon: RubricIcon | null
   source: 'feeder' | 'glass'
   words: string[]
   /** How many batches this person has started with it. */

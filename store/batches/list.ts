@@ -1,15 +1,31 @@
+import type { Fragment } from 'postgres'
+import type { BatchState } from '../../core/model/batchState'
 import type { BatchRow } from '../../shared/views/batches'
 import type { Person } from '../../shared/views/people'
 import type { Sql } from '../database'
 import { isOwn, visibleTo } from '../people/rights'
 
-/** Batches that a person may see, newest first, paged by key: those below `before`. */
-export function listBatches(
-  sql: Sql,
-  person: Person,
-  which: { open: boolean; mine: boolean; text: string; before: number | null; most: number },
-): Promise<BatchRow[]> {
+export interface BatchSearch {
+  open: boolean
+  mine: boolean
+  /** A part of its name or its rubric's. */
+  text: string
+  state: BatchState | null
+  sort: 'newest' | 'oldest' | 'name'
+  /** The last one that is known: those after it come. */
+  before: number | null
+  most: number
+}
+
+/** Batches that a person may see, paged by key. */
+export function listBatches(sql: Sql, person: Person, which: BatchSearch): Promise<BatchRow[]> {
   const like = `%${which.text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
+  const last = sql`(select lower(name), id from batches where id = ${which.before})`
+  const [order, after] = {
+    newest: [sql`batches.id desc`, sql`batches.id < ${which.before}::bigint`],
+    oldest: [sql`batches.id`, sql`batches.id > ${which.before}::bigint`],
+    name: [sql`lower(batches.name), batches.id`, sql`(lower(batches.name), batches.id) > ${last}`],
+  }[which.sort] as [Fragment, Fragment]
   return sql<BatchRow[]>`
     select batches.id, batches.name, batches.state, rubrics.name as rubric, people.name as owner,
       (select name from groups where groups.id = for_group) as for_group, batches.created_at,
@@ -28,7 +44,8 @@ export function listBatches(
     where ${visibleTo(sql, person)} and (not ${which.mine} or ${isOwn(sql, person)})
       and (not ${which.open} or batches.state not in ('done', 'abandoned'))
       and (${which.text} = '' or batches.name ilike ${like} or rubrics.name ilike ${like})
-      and (${which.before}::bigint is null or batches.id < ${which.before}::bigint)
-    order by batches.id desc
+      and (${which.state}::text is null or batches.state = ${which.state})
+      and (${which.before}::bigint is null or ${after})
+    order by ${order}
     limit ${which.most}`
 }

@@ -1,14 +1,31 @@
+import type { Fragment } from 'postgres'
 import type { Person } from '../../shared/views/people'
 import type { SlipRow } from '../../shared/views/slips'
 import type { Sql } from '../database'
 import { visibleDocument } from '../people/rights'
 
-/** Slips that a person may see, newest first, paged by key; with `document`, that document's. */
+export interface SlipSearch {
+  /** One document's alone. */
+  document?: number
+  /** A part of its document's name, its batch's, or the place where it arrived. */
+  text?: string
+  state?: 'waiting' | 'delivered' | 'failed'
+  sort?: 'newest' | 'oldest'
+  /** The last one that is known: those after it come. */
+  before: number | null
+  most: number
+}
+
+/** Slips that a person may see, paged by key. */
 export function listSlips(
   sql: Sql,
   person: Person,
-  which: { document: number | null; before: number | null; most: number },
+  { document, text = '', state, sort = 'newest', before, most }: SlipSearch,
 ): Promise<SlipRow[]> {
+  const like = `%${text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
+  const [order, after] = (
+    sort === 'newest' ? [sql`slips.id desc`, sql`slips.id < ${before}::bigint`] : [sql`slips.id`, sql`slips.id > ${before}::bigint`]
+  ) as [Fragment, Fragment]
   return sql<SlipRow[]>`
     select slips.id, slips.document_id as document, batches.id as batch, batches.name as batch_name,
       coalesce(first_file.name, 'Document ' || documents.position) as title,
@@ -23,8 +40,10 @@ export function listSlips(
       select name, sha256, bytes from files where document_id = documents.id and files.edition = slips.edition order by id
         limit 1) as first_file on true
     where ${visibleDocument(sql, person)}
-      and (${which.document}::bigint is null or slips.document_id = ${which.document}::bigint)
-      and (${which.before}::bigint is null or slips.id < ${which.before}::bigint)
-    order by slips.id desc
-    limit ${which.most}`
+      and (${document ?? null}::bigint is null or slips.document_id = ${document ?? null}::bigint)
+      and (${state ?? null}::text is null or slips.state = ${state ?? null})
+      and (${text} = '' or first_file.name ilike ${like} or batches.name ilike ${like} or slips.place ilike ${like})
+      and (${before}::bigint is null or ${after})
+    order by ${order}
+    limit ${most}`
 }

@@ -51,9 +51,9 @@ test('an empty copy asks for a first steward and leads to the first scan', async
   await expectAccessible(page)
 
   await page.getByRole('link', { name: 'Open the first rubric' }).click()
-  await expect(page.getByLabel('What people call this rubric')).toHaveValue('My first rubric')
+  await expect(page.getByLabel('What people call this rubric')).toHaveValue('One document')
   await page.getByRole('button', { name: 'Save the rubric' }).click()
-  await expect(page.getByRole('heading', { name: 'My first rubric' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'One document' })).toBeVisible()
   await page.goto(`${run.app}/scan`)
   await expect(page.getByText('The feeder of Office device is empty')).toBeVisible()
 

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
 import { readRubric } from '../../core/model/readRubric'
+import { startingRubrics } from '../../core/model/startingRubrics'
 
 const sound = {
   version: 1,
@@ -53,3 +54,12 @@ it.each([
   expect(found).toHaveLength(1)
   expect(found[0]).toContain(expected)
 })
+
+it.each(startingRubrics.map(one => [one.id, one.body] as const))(
+  '“%s”, from which one starts, is sound and says what it is for',
+  (_, body) => {
+    const read = readRubric(body)
+    expect(read.ok ? [] : read.issues).toEqual([])
+    expect(read.ok && read.rubric.about && read.rubric.icon).toBeTruthy()
+  },
+)

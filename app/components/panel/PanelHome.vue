@@ -27,7 +27,10 @@ const shown = computed(() => (rubrics.value ?? []).slice(at.value * perPage, (at
           class="touch h-full w-full flex-col! items-start! justify-center! gap-1! px-6! text-left"
           @click="emit('rubric', one.id)"
         >
-          <span class="font-serif text-2xl">{{ one.name }}</span>
+          <span class="flex items-center gap-3 font-serif text-2xl"
+            ><RubricPicture :icon="one.icon" :size="28" class="shrink-0 text-faded" />{{ one.name }}</span
+          >
+          <span v-if="one.about" class="line-clamp-1 text-base">{{ one.about }}</span>
           <span class="flex items-center gap-2 text-base text-faded"
             ><Zap v-if="one.oneTouch" :size="16" aria-hidden="true" />{{ one.oneTouch ? 'one touch' : 'asks a few things first' }},
             {{ one.source === 'glass' ? 'from the glass' : 'from the feeder' }}</span

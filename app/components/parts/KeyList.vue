@@ -8,29 +8,29 @@ const groups = [
   {
     where: 'On the ribbon',
     keys: [
-      ['← →', 'the page before, the page after'],
-      ['↑ ↓', 'the line above, the line below'],
-      ['Home End', 'the first page, the last page'],
-      ['Shift ← → ↑ ↓', 'chooses pages'],
+      ['← | →', 'the page before, the page after'],
+      ['↑ | ↓', 'the line above, the line below'],
+      ['Home | End', 'the first page, the last page'],
+      ['Shift + arrows', 'chooses pages'],
       ['Ctrl A', 'chooses all'],
       ['Space', 'shows the page large'],
       ['Enter', 'starts a document at the caret'],
       ['Backspace', 'joins the document to the one before'],
-      ['Delete Insert', 'sets the page aside, puts it back'],
-      ['L R', 'turns the page left, right'],
+      ['Delete | Insert', 'sets the page aside, puts it back'],
+      ['L | R', 'turns the page left, right'],
       ['S', 'scans the page again'],
-      ['Ctrl X Ctrl C Ctrl V', 'cuts, copies, puts in at the caret'],
-      ['+ −', 'larger, smaller pages'],
+      ['Ctrl X | Ctrl C | Ctrl V', 'cuts, copies, puts in at the caret'],
+      ['+ | −', 'larger, smaller pages'],
       ['F', 'folds blanks away, or shows both sides'],
       ['D', 'the next doubtful page'],
-      ['Ctrl Z Ctrl Y', 'undoes, redoes'],
+      ['Ctrl Z | Ctrl Y', 'undoes, redoes'],
     ],
   },
   {
     where: 'At a page to fix',
     keys: [
       ['Enter', 'takes the value'],
-      ['Alt 1 … 5', 'takes a candidate'],
+      ['Alt 1 … Alt 5', 'takes a candidate'],
       ['Alt B', 'it belongs with the page before'],
       ['Alt N', 'it starts a document without a code'],
       ['Alt S', 'it is to be scanned again'],
@@ -41,15 +41,32 @@ const groups = [
     keys: [
       ['Enter', 'the next field'],
       ['Ctrl Enter', 'values are right: next document'],
-      ['Page up Page down', "turns the document's pages"],
+      ['Page up | Page down', "turns the document's pages"],
     ],
   },
   {
     where: "In a page's picture",
     keys: [
-      ['+ −', 'nearer, farther'],
-      ['← → ↑ ↓', 'moves it'],
+      ['+ | −', 'nearer, farther'],
+      ['arrows', 'moves it'],
       ['0', 'shows all of it'],
+    ],
+  },
+  {
+    where: 'On a zone or a sentence of a rubric',
+    keys: [
+      ['arrows', 'move the zone, or the tab that is chosen'],
+      ['Shift + arrows', 'make the zone larger or smaller'],
+      ['Tab', 'the next word that can be changed'],
+    ],
+  },
+  {
+    where: 'On every screen',
+    keys: [
+      ['Tab | Shift Tab', 'the next thing, the one before'],
+      ['Enter | Space', 'presses it'],
+      ['arrows', 'choose among several that exclude each other'],
+      ['Esc', 'leaves what lies over the page'],
     ],
   },
 ]
@@ -59,18 +76,18 @@ const groups = [
   <Dialog :open="open" class="relative z-10" @close="$emit('close')">
     <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
     <div class="fixed inset-0 grid place-items-center overflow-y-auto p-6">
-      <DialogPanel class="w-full max-w-3xl bg-leaf px-9 py-7">
+      <DialogPanel class="w-full max-h-full max-w-5xl overflow-y-auto bg-leaf px-9 py-7">
         <div class="mb-4 flex items-center justify-between border-b border-rule pb-3">
           <DialogTitle class="text-3xl">Keys</DialogTitle>
           <button type="button" class="act-quiet" @click="$emit('close')">Close <kbd>Esc</kbd></button>
         </div>
-        <div class="grid gap-x-12 gap-y-6 sm:grid-cols-2">
-          <section v-for="group in groups" :key="group.where">
+        <div class="gap-x-12 sm:columns-2">
+          <section v-for="group in groups" :key="group.where" class="mb-6 break-inside-avoid">
             <h3 class="mb-1 text-xl">{{ group.where }}</h3>
             <dl>
-              <div v-for="[keys, act] in group.keys" :key="keys" class="flex items-baseline gap-3 py-1">
-                <dt class="w-36 shrink-0">
-                  <kbd>{{ keys }}</kbd>
+              <div v-for="[keys, act] in group.keys" :key="keys" class="flex items-baseline gap-4 py-1">
+                <dt class="flex w-40 shrink-0 flex-wrap gap-1.5">
+                  <kbd v-for="one in keys!.split(' | ')" :key="one">{{ one }}</kbd>
                 </dt>
                 <dd>{{ act }}</dd>
               </div>

@@ -1,12 +1,16 @@
 <script setup lang="ts">
-defineProps<{ title: string }>()
+/** `low` where the page below is a work surface that needs the height. */
+withDefaults(defineProps<{ title: string; low?: boolean }>(), { low: false })
 </script>
 
 <template>
-  <header class="mb-6 flex flex-wrap items-end gap-x-8 gap-y-3 border-b border-rule pb-4">
+  <header
+    class="flex flex-wrap items-end border-b border-rule"
+    :class="low ? '-mt-6 mb-1 gap-x-6 gap-y-1 pb-1.5' : 'mb-6 gap-x-8 gap-y-3 pb-4'"
+  >
     <div class="min-w-0">
       <slot name="above" />
-      <h1 class="initial text-[2.4rem]">{{ title }}</h1>
+      <h1 class="initial" :class="low ? 'text-[1.75rem] leading-tight' : 'text-[2.4rem]'">{{ title }}</h1>
     </div>
     <div class="ml-auto flex flex-wrap items-center gap-3">
       <slot />

@@ -27,6 +27,8 @@ interface Tool {
   keys: string
   icon: Component
   on: boolean
+  /** Its picture says enough. */
+  plain?: boolean
   act: () => unknown
 }
 const tools = computed((): Tool[] => {
@@ -40,8 +42,8 @@ const tools = computed((): Tool[] => {
     can.back
       ? { name: 'Put back', keys: 'Insert', icon: PanelTopOpen, on: true, act: () => acts.back(chosen) }
       : { name: 'Set aside', keys: 'Delete', icon: PanelTopClose, on: can.aside, act: () => acts.aside(chosen) },
-    { name: 'Turn left', keys: 'L', icon: RotateCcw, on: can.turn, act: () => acts.turn(chosen, 270) },
-    { name: 'Turn right', keys: 'R', icon: RotateCw, on: can.turn, act: () => acts.turn(chosen, 90) },
+    { name: 'Turn left', keys: 'L', icon: RotateCcw, plain: true, on: can.turn, act: () => acts.turn(chosen, 270) },
+    { name: 'Turn right', keys: 'R', icon: RotateCw, plain: true, on: can.turn, act: () => acts.turn(chosen, 90) },
     { name: 'Cut', keys: 'Ctrl X', icon: Scissors, on: can.take, act: () => acts.cut(chosen) },
     { name: 'Copy', keys: 'Ctrl C', icon: Copy, on: can.copy, act: () => acts.copy(chosen) },
     {
@@ -70,15 +72,16 @@ const { values } = props.corrections
       class="tool"
       @click="tool.act()"
     >
-      <component :is="tool.icon" :size="16" aria-hidden="true" />{{ tool.name }} <kbd>{{ tool.keys }}</kbd>
+      <component :is="tool.icon" :size="16" aria-hidden="true" /><span :class="{ 'sr-only': tool.plain || !tool.on }">{{ tool.name }}</span>
+      <kbd class="hidden 2xl:inline" :class="{ '2xl:hidden!': !tool.on }">{{ tool.keys }}</kbd>
     </button>
     <label
-      class="small ml-2 flex items-center gap-1.5 text-faded"
+      class="small ml-auto flex items-center gap-1.5 text-faded"
       title="What becomes of the index values when a part of a document gets a beginning of its own"
-      >Values of a moved part
+      >Moved values
       <select v-model="values" class="rounded-xs border border-rule bg-white px-1 py-0.5">
-        <option value="clear">are cleared</option>
-        <option value="keep">are kept</option>
+        <option value="clear">cleared</option>
+        <option value="keep">kept</option>
       </select>
     </label>
     <span class="small ml-2 text-ochre" role="status">{{ corrections.running.value ? 'Changing…' : '' }}</span>

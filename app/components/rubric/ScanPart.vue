@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { changeable } from '~~/core/model/rubric'
+import { rubricIcons } from '~~/core/model/rubricIcons'
 import { useRubricText } from '~/components/rules/useRubricText'
 import { changeableWords } from '~/words/rubric'
 import { usePart } from './usePart'
@@ -35,6 +36,14 @@ const name = computed({
   get: () => rubric.value?.name ?? '',
   set: typed => change(copy => (copy.name = typed)),
 })
+const about = computed({
+  get: () => rubric.value?.about ?? '',
+  set: typed => change(copy => (copy.about = typed.trim() || undefined)),
+})
+const icon = computed({
+  get: () => rubric.value?.icon ?? null,
+  set: one => change(copy => (copy.icon = one ?? undefined)),
+})
 const batchName = computed({
   get: () => rubric.value?.batchName ?? '{rubric}, {date:d MMM} {time}',
   set: typed => change(copy => (copy.batchName = typed)),
@@ -48,7 +57,30 @@ const resolutions = [100, 150, 200, 240, 300, 400, 600] as const
 
 <template>
   <div v-if="rubric" class="max-w-4xl space-y-7">
-    <label class="block max-w-xl">What people call this rubric<input v-model="name" class="field mt-1" maxlength="120" /></label>
+    <div class="grid gap-x-8 gap-y-4 lg:grid-cols-2">
+      <label class="block">What people call this rubric<input v-model="name" class="field mt-1" maxlength="120" /></label>
+      <label class="block"
+        >What it is for, in a line<input
+          v-model.lazy="about"
+          class="field mt-1"
+          maxlength="160"
+          placeholder="Permits for the inner harbour, one form each"
+      /></label>
+    </div>
+    <fieldset>
+      <legend class="mb-1">Its picture, where people choose it</legend>
+      <div class="flex flex-wrap gap-1.5">
+        <label
+          v-for="one in rubricIcons"
+          :key="one"
+          class="grid size-11 cursor-pointer place-items-center rounded-xs border focus-within:outline-3 focus-within:outline-lapis"
+          :class="icon === one ? 'border-lapis bg-lapis-wash text-ink' : 'border-rule bg-leaf text-faded'"
+          :title="one"
+          ><input v-model="icon" type="radio" class="sr-only" :value="one" name="rubric-icon" :aria-label="one" /><RubricPicture
+            :icon="one"
+        /></label>
+      </div>
+    </fieldset>
     <div class="sentences">
       <p>
         Paper lies

@@ -1,19 +1,10 @@
-/** A rubric to begin with: one document of the whole batch, filed by its number. */
-export function startingText(destination: string | null): string {
-  return `${JSON.stringify(
-    {
-      version: 1,
-      name: 'My first rubric',
-      scan: { source: 'feeder', sides: 'one', colour: 'mono', dpi: 200 },
-      clean: { deskew: true },
-      split: { rules: [] },
-      types: [{ id: 'paper', label: 'Paper', fields: [{ id: 'subject', label: 'Subject', kind: 'text', required: true }] }],
-      entry: 'desk',
-      read: { ocr: true, languages: ['eng'] },
-      files: [{ format: 'pdf-a', name: '{subject}-{seq:3}' }],
-      send: destination ? [{ to: destination }] : [],
-    },
-    null,
-    2,
-  )}\n`
+import { startingRubrics } from '~~/core/model/startingRubrics'
+
+/** A rubric's JSON as people read and change it. */
+export const rubricText = (body: unknown) => `${JSON.stringify(body, null, 2)}\n`
+
+/** One of the rubrics that ship, sent to this destination. */
+export function startingText(id: string, destination: string | null): string {
+  const { body } = startingRubrics.find(one => one.id === id) ?? startingRubrics.at(-1)!
+  return rubricText({ ...body, send: destination ? [{ to: destination }] : [] })
 }

@@ -2,6 +2,7 @@
 import { Check, FileText, RotateCw, Upload, X } from '@lucide/vue'
 import { counted } from '~/words/count'
 import { saidSize } from '~/words/size'
+import { takeDropped } from './droppedFiles'
 import { useUploads } from './useUploads'
 
 const props = defineProps<{ batch: number; /** The document to whose end the pages go. */ joins?: number | null }>()
@@ -11,6 +12,11 @@ const { uploads, busy, add, cancel, again } = useUploads(
   () => props.joins ?? null,
 )
 watch(busy, is => emit('busy', is))
+
+onMounted(() => {
+  const dropped = takeDropped(props.batch)
+  if (dropped.length) void add(dropped)
+})
 
 const zone = useTemplateRef<HTMLElement>('zone')
 const { isOverDropZone } = useDropZone(zone, { onDrop: files => void (files && add(files)) })

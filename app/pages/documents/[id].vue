@@ -3,7 +3,7 @@ import type { DocumentPage } from '~~/shared/views/documents'
 
 definePageMeta({ key: route => route.path })
 const id = Number(useRoute().params.id)
-const { data: document, trouble, refresh } = useLoaded<DocumentPage>(`/api/documents/${id}`)
+const { data: document, trouble, refresh } = useLoaded<DocumentPage>(`/api/documents/${id}`, { is: 'the page' })
 useLive(() => document.value?.batch ?? 0, refresh)
 
 const title = computed(() => {

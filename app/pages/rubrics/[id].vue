@@ -8,7 +8,7 @@ import type { RubricChange } from '~~/core/model/rubricDifference'
 import type { BatchRow } from '~~/shared/views/batches'
 import type { RubricDraft, RubricText } from '~~/shared/views/rubrics'
 import type { DestinationChoice } from '~~/shared/views/setUp'
-import { startingText } from '~/components/rubric/startingText'
+import { rubricText, startingText } from '~/components/rubric/startingText'
 import { saidTime } from '~/words/time'
 
 definePageMeta({ key: route => route.path })
@@ -16,7 +16,7 @@ const id = String(useRoute().params.id)
 const isNew = id === 'new'
 const { data: destinations } = useLoaded<DestinationChoice[]>('/api/destinations')
 const { data: batches } = useLoaded<BatchRow[]>('/api/batches')
-const loaded = isNew ? null : useLoaded<RubricText>(`/api/rubrics/${id}`)
+const loaded = isNew ? null : useLoaded<RubricText>(`/api/rubrics/${id}`, { is: 'the page' })
 const draft = isNew ? null : useLoaded<{ draft: RubricDraft | null }>(`/api/rubrics/${id}/draft`)
 type Tab = 'scan' | 'clean' | 'rules' | 'types' | 'files' | 'send' | 'who' | 'try' | 'text' | 'versions'
 const tabs: { id: Tab; name: string }[] = [
@@ -40,9 +40,10 @@ const sound = computed(() => text.value !== '' && fault.value === null)
 const saved = ref<string | null>(null)
 const { running, trouble, run } = useAction()
 
-const textOf = (body: unknown) => `${JSON.stringify(body, null, 2)}\n`
 const published = computed(() =>
-  isNew ? destinations.value && startingText(destinations.value[0]?.id ?? null) : loaded?.data.value && textOf(loaded.data.value.body),
+  isNew
+    ? destinations.value && startingText('one-document', destinations.value[0]?.id ?? null)
+    : loaded?.data.value && rubricText(loaded.data.value.body),
 )
 /** The types that documents have now. */
 const publishedTypes = computed(() => {
@@ -55,7 +56,7 @@ watch(
   ([found, answer]) => {
     if (!found || (draft && !answer)) return
     kept.value = answer?.draft ?? null
-    text.value = kept.value ? textOf(kept.value.body) : found
+    text.value = kept.value ? rubricText(kept.value.body) : found
     version.value = loaded?.data.value?.version ?? 0
   },
   { immediate: true },
@@ -141,6 +142,15 @@ async function publish() {
   })
 }
 
+/** The rubric as a file, for another office or a drawer. */
+function saveFile() {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text.value], { type: 'application/json' }))
+  link.download = `${loaded?.data.value?.name ?? 'rubric'}.rubric.json`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+
 const leaving = useTemplateRef<InstanceType<typeof AskFirst>>('leaving')
 // Text that is not sound is not kept, so it is not thrown away by a slip of the hand.
 onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value || leaving.value!.sure())
@@ -169,6 +179,7 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
   </p>
   <p v-if="unknown" class="mb-3 text-ochre">{{ unknown }}</p>
   <p v-if="text && fault && tab !== 'text'" class="mb-3 text-ochre" role="status">Not sound yet: {{ fault }}.</p>
+  <BeginRubric v-if="isNew && destinations" :destination="destinations[0]?.id ?? null" @text="text = $event" />
   <TabGroup :selected-index="tabs.findIndex(one => one.id === tab)" @change="tab = tabs[$event]!.id">
     <TabList aria-label="Parts of the rubric" class="mb-5 flex gap-1 border-b border-rule">
       <Tab v-for="one in tabs" :key="one.id" v-slot="{ selected }" as="template">
@@ -192,9 +203,13 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
         <WhoPart v-else-if="one.id === 'who'" :id="id" :types="publishedTypes" />
         <TryIt v-else-if="one.id === 'try'" v-model:sample="sample" :text="text" :sound="sound" :batches="mine" />
         <div v-else-if="one.id === 'text'" class="flex min-h-[30rem] flex-col lg:h-[calc(100vh-14rem)]">
+          <p class="mb-3 flex gap-6">
+            <button type="button" class="link" @click="saveFile">Save it as a file</button>
+            <RubricFile @text="text = $event">Take it from a file</RubricFile>
+          </p>
           <RubricText v-model="text" class="flex-1" />
         </div>
-        <RubricVersions v-else :id="id" :key="version" :text="text" @take="text = textOf($event)" />
+        <RubricVersions v-else :id="id" :key="version" :text="text" @take="text = rubricText($event)" />
       </TabPanel>
     </TabPanels>
   </TabGroup>

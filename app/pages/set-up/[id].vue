@@ -4,7 +4,7 @@ import { deviceState } from '~/words/device'
 import { saidTime } from '~/words/time'
 
 const id = String(useRoute().params.id)
-const { data: device, trouble, refresh } = useLoaded<DeviceDetail>(`/api/devices/${id}`)
+const { data: device, trouble, refresh } = useLoaded<DeviceDetail>(`/api/devices/${id}`, { is: 'the page' })
 useHead({ title: () => `${device.value?.name ?? 'Device'} · Rubricator` })
 useIntervalFn(() => void refresh(), 4000)
 const { running, trouble: actionTrouble, run } = useAction()

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { BatchState } from '../../../core/model/batchState'
 import { listBatches } from '../../../store/batches/list'
 import { store } from '../../context'
 import { listLength, ListQuery } from '../../input'
@@ -10,13 +11,16 @@ const flag = z
   .transform(text => text === 'true')
 
 export default defineRoute({
-  does: 'Batches that one may see, the newest first.',
+  does: 'Batches that one may see.',
   may: 'person',
   query: ListQuery.extend({
     open: flag,
     mine: flag,
-    /** A part of its name or its rubric's. */ text: z.string().trim().max(120).default(''),
+    /** A part of its name or its rubric's. */
+    text: z.string().trim().max(120).default(''),
+    state: BatchState.optional(),
+    sort: z.enum(['newest', 'oldest', 'name']).default('newest'),
   }),
-  run: ({ person, query: { before, ...which } }) =>
-    listBatches(store().sql, person, { ...which, before: before ?? null, most: listLength }),
+  run: ({ person, query: { before, state, ...which } }) =>
+    listBatches(store().sql, person, { ...which, state: state ?? null, before: before ?? null, most: listLength }),
 })

@@ -7,7 +7,7 @@ import { saidTime } from '~/words/time'
 
 definePageMeta({ layout: 'plain' })
 const id = Number(useRoute().params.id)
-const { data: batch, trouble } = useLoaded<BatchDetail>(`/api/batches/${id}`)
+const { data: batch, trouble } = useLoaded<BatchDetail>(`/api/batches/${id}`, { is: 'the page' })
 useHead({ title: () => `Contact sheet of ${batch.value?.name ?? 'a batch'} · Rubricator` })
 const segments = computed(() => (batch.value ? segmentsOf(batch.value) : []))
 const fates: Record<Fate, string> = {

@@ -8,8 +8,9 @@ import { useRibbonView } from '~/components/ribbon/useRibbonView'
 import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
 
+definePageMeta({ wide: true })
 const id = Number(useRoute().params.id)
-const { data: batch, trouble, refresh } = useLoaded<BatchDetail>(`/api/batches/${id}`)
+const { data: batch, trouble, refresh } = useLoaded<BatchDetail>(`/api/batches/${id}`, { is: 'the page' })
 useLive(id, refresh)
 useHead({ title: () => `${batch.value?.name ?? 'Batch'} · Rubricator` })
 
@@ -80,7 +81,7 @@ async function expected() {
 <template>
   <TroubleBand :words="trouble ?? actionTrouble" />
   <template v-if="batch">
-    <PageTitle :title="batch.name">
+    <PageTitle :title="batch.name" low>
       <template #above>
         <p class="small flex flex-wrap gap-x-4 text-faded">
           <span>{{ batch.rubric }}, version {{ batch.version }}</span
@@ -118,7 +119,7 @@ async function expected() {
       <progress class="h-2 w-full accent-verdigris" :value="progress.done" :max="progress.of" :aria-label="progress.words" />
     </div>
     <TroubleBand :words="corrections.trouble.value ?? lock.trouble.value ?? view.trouble.value" />
-    <div class="sticky top-0 z-[5] -mx-2 mb-2 space-y-1.5 border-b border-rule bg-ground px-2 py-2">
+    <div class="sticky top-0 z-[5] -mx-2 mb-2 space-y-1 border-b border-rule bg-ground px-2 py-1.5">
       <RibbonTools v-if="corrections.open.value" :choice="choice" :corrections="corrections" @rescan="rescan" />
       <RibbonView :view="view" :batch="id" />
     </div>
@@ -132,7 +133,7 @@ async function expected() {
         @open="closeUp = $event"
         @rescan="rescan"
       />
-      <aside aria-label="About the page and the batch" class="sticky top-40 max-h-[calc(100vh-10.5rem)] space-y-6 overflow-y-auto pr-1">
+      <aside aria-label="About the page and the batch" class="sticky top-24 max-h-[calc(100vh-6.5rem)] space-y-6 overflow-y-auto pr-1">
         <MarginNote :page="choice.current.value" />
         <PageLedger :batch="batch" @expect="expecting = true" />
         <p class="small text-faded">
