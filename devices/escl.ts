@@ -3,6 +3,7 @@ import { faultWords } from '../core/model/feederFault'
 import { DeviceError, type Capabilities, type Device, type DeviceStatus, type ScannedFile, type ScanSettings } from './device'
 import { reachedFetch } from '../reach/fetch'
 import { refusedReach } from '../reach/networks'
+import { CertificateError, isUnvouched } from '../reach/pinned'
 import { onDevice, readCapabilities, readStatus, writeSettings } from './esclXml'
 
 const usualSeconds = 15
@@ -10,11 +11,18 @@ const usualSeconds = 15
 const sideSeconds = 180
 const mostBytes = 400 * 1024 * 1024
 
-/** A device that speaks eSCL (the driverless scanning protocol over HTTP) at an address such as http://host/eSCL. */
-export function esclDevice(name: string, address: string, answerSeconds = usualSeconds): Device {
+/** Where a device is: its name for people, an address such as http://host/eSCL, and the certificate that it must show. */
+export interface DevicePlace {
+  name: string
+  address: string
+  certificate?: string | null
+}
+
+/** A device that speaks eSCL (the driverless scanning protocol over HTTP or HTTPS). */
+export function esclDevice({ name, address, certificate = null }: DevicePlace, answerSeconds = usualSeconds): Device {
   const base = address.replace(/\/+$/, '')
   const ask = (path: string, init: RequestInit = {}, seconds = answerSeconds) =>
-    request(name, path.startsWith('http') ? path : `${base}/${path}`, init, seconds)
+    request(name, path.startsWith('http') ? path : `${base}/${path}`, { ...init, certificate }, seconds)
 
   return {
     async capabilities(): Promise<Capabilities> {
@@ -91,12 +99,21 @@ function checkEnd({ jobs, feederLoaded }: DeviceStatus, job: string, source: Sca
   }
 }
 
-async function request(name: string, url: string, init: RequestInit, seconds: number): Promise<Response> {
+async function request(name: string, url: string, init: Parameters<typeof reachedFetch>[1], seconds: number): Promise<Response> {
   try {
     return await reachedFetch(url, { ...init, signal: AbortSignal.timeout(seconds * 1000) })
   } catch (error) {
     const refused = refusedReach(error)
     if (refused) throw new DeviceError(`${name} cannot be asked: ${refused.message}`, { cause: error })
+    if (error instanceof Error && error.cause instanceof CertificateError)
+      throw new DeviceError(`${name} is not asked: ${error.cause.message}`, { cause: error })
+    if (isUnvouched(error))
+      throw new DeviceError(
+        `${name} shows a certificate for which nobody vouches. Have a steward look at it under Set-up and confirm it.`,
+        {
+          cause: error,
+        },
+      )
     throw new DeviceError(
       `${name} does not answer at ${new URL(url).host}. Check that it is switched on, awake and connected to the network.`,
       { cause: error },

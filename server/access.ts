@@ -4,9 +4,11 @@ import type { Person, Role, Scope } from '../shared/views/people'
 import { isProved, personOfSession } from '../store/people/sessions'
 import { batchOf, type Subject } from '../store/people/rights'
 import { personByApiToken } from '../store/people/tokens'
+import { hasSecondFactor } from '../store/people/secondFactor'
+import { findOffice } from '../store/setup/office'
 import { store } from './context'
 import { panelOf } from './panel'
-import { sessionOf } from './session'
+import { mustShow, sessionOf } from './session'
 import { notThere } from './refusals'
 
 export type { Subject }
@@ -42,6 +44,9 @@ export async function requireRole(event: H3Event, ...roles: Role[]): Promise<Per
   if (!person.roles.some(role => roles.includes(role))) {
     throw createError({ statusCode: 403, message: `This is for a ${roles.join(' or ')}. Ask a steward for that role.` })
   }
+  const { secondFactor } = await findOffice(store().sql)
+  if (mustShow(person, secondFactor) && !(await hasSecondFactor(store().sql, person.id)))
+    throw createError({ statusCode: 403, message: 'The office asks a second factor of you. Set it up first, under your name.' })
   return person
 }
 

@@ -1,6 +1,8 @@
 import { getRequestIP, type H3Event } from 'h3'
+import type { Office } from '../core/model/office'
 import type { Person, SignedIn } from '../shared/views/people'
 import { findOffice } from '../store/setup/office'
+import { hasSecondFactor } from '../store/people/secondFactor'
 import { beginSession, endSession } from '../store/people/sessions'
 import { store } from './context'
 
@@ -11,7 +13,14 @@ export async function signIn(event: H3Event, person: Person, panel: string | nul
 }
 
 /** What a screen is told of who is signed in. */
-export const signedIn = async (person: Person): Promise<SignedIn> => ({ ...person, timeZone: (await findOffice(store().sql)).timeZone })
+export async function signedIn(person: Person): Promise<SignedIn> {
+  const { sql } = store()
+  const [{ timeZone, secondFactor }, has] = await Promise.all([findOffice(sql), hasSecondFactor(sql, person.id)])
+  return { ...person, timeZone, secondFactor: has ? 'shown' : mustShow(person, secondFactor) ? 'missing' : 'none' }
+}
+
+/** Whether the office asks a second factor of this person. */
+export const mustShow = ({ roles }: Person, who: Office['secondFactor']) => who === 'stewards' && roles.includes('steward')
 
 /** Ends the session for good: its cookie opens nothing any more, wherever it was copied to. */
 export async function signOut(event: H3Event): Promise<void> {

@@ -57,6 +57,9 @@ const places = computed(() => [
       <p v-if="!connected" role="status" class="bg-ochre-wash px-10 py-2 text-ochre">
         The connection to the server is broken; this page comes back by itself. Nothing that was saved is lost.
       </p>
+      <p v-if="me.person?.secondFactor === 'missing' && $route.path !== '/account'" class="bg-ochre-wash px-10 py-2 text-ochre">
+        The office asks a second factor of you. <NuxtLink to="/account" class="link">Set it up</NuxtLink>
+      </p>
       <main id="work" class="mx-auto px-10 py-8" :class="$route.meta.wide ? '' : 'max-w-[92rem]'" tabindex="-1">
         <slot />
       </main>

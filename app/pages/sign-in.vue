@@ -7,8 +7,21 @@ const name = ref('')
 const password = ref('')
 const { running, trouble, run } = useAction()
 
+/** Asked for where the person has a second factor. */
+const code = ref<string | null>(null)
+const codeField = useTemplateRef<HTMLInputElement>('codeField')
+
 async function signIn() {
-  const done = await run(() => me.signIn(name.value, password.value))
+  const done = await run(() =>
+    me.signIn(name.value, password.value, code.value ?? undefined).catch(async (error: unknown) => {
+      if ((error as { data?: { data?: { code?: boolean } } }).data?.data?.code) {
+        code.value = ''
+        await nextTick()
+        codeField.value?.focus()
+      }
+      throw error
+    }),
+  )
   if (!done) return
   const to = typeof route.query.to === 'string' && route.query.to.startsWith('/') && !route.query.to.startsWith('//') ? route.query.to : '/'
   await navigateTo(to)
@@ -32,6 +45,20 @@ async function signIn() {
       <label class="mb-6 block"
         >Password
         <input v-model="password" class="field mt-1" type="password" name="password" autocomplete="current-password" required />
+      </label>
+      <label v-if="code !== null" class="mb-6 block"
+        >Code of your authenticator
+        <input
+          ref="codeField"
+          v-model="code"
+          class="field numbers mt-1 tracking-[0.3em]"
+          name="code"
+          autocomplete="one-time-code"
+          inputmode="numeric"
+          pattern="\d{6}"
+          maxlength="6"
+          required
+        />
       </label>
       <TroubleBand :words="trouble" />
       <button class="act w-full justify-center" :disabled="running">{{ running ? 'Signing in…' : 'Sign in' }}</button>

@@ -16,9 +16,14 @@ export const useMe = defineStore('me', () => {
     return person.value
   }
 
-  async function signIn(name: string, password: string): Promise<void> {
-    person.value = await ask<SignedIn>('/api/session', { method: 'POST', body: { name, password } })
+  async function signIn(name: string, password: string, code?: string): Promise<void> {
+    person.value = await ask<SignedIn>('/api/session', { method: 'POST', body: { name, password, ...(code ? { code } : {}) } })
     asked.value = true
+  }
+
+  /** Asks again, after something of theirs changed. */
+  async function refresh(): Promise<void> {
+    person.value = await ask<SignedIn>('/api/session')
   }
 
   /** Makes the first person of an empty copy, who is signed in at once. */
@@ -48,5 +53,5 @@ export const useMe = defineStore('me', () => {
     window.location.assign('/sign-in')
   }
 
-  return { person: readonly(person), find, begin, signIn, signInAtPanel, signOut, signOutHere }
+  return { person: readonly(person), find, refresh, begin, signIn, signInAtPanel, signOut, signOutHere }
 })

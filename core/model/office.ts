@@ -25,5 +25,7 @@ export const Office = z.strictObject({
   /** Networks in which devices and destinations are reached; null: this machine and private ones. */
   networks: z.array(z.string().trim().max(60)).max(100).nullable().default(null),
   mail: MailServer.nullable().default(null),
+  /** Who must show a second factor when they sign in; others may. */
+  secondFactor: z.enum(['nobody', 'stewards']).default('nobody'),
 })
 export type Office = z.infer<typeof Office>

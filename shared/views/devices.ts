@@ -9,6 +9,8 @@ export interface DeviceDetail {
   id: string
   name: string
   address: string
+  /** The certificate that it must show (SHA-256), where a steward confirmed one. */
+  certificate: string | null
   /** When its panel was paired. */
   panel: string | null
   capabilities: { model: string; feeder: boolean; duplex: boolean; glass: boolean; colourModes: string[]; resolutions: number[] } | null

@@ -3,10 +3,14 @@ export interface Person {
   id: string
   name: string
   roles: Role[]
+  /** At a panel: sees their own work only, whatever else they may do at a desk. */
+  atPanel?: true
 }
 /** Who is signed in, and what their screens need to know of the office. */
 export interface SignedIn extends Person {
   timeZone: string
+  /** Whether they show a second factor; `missing` where the office asks for one. */
+  secondFactor: 'shown' | 'missing' | 'none'
 }
 
 /** A person as a steward sees them. */
@@ -17,6 +21,7 @@ export interface PersonView extends Person {
   hasPassword: boolean
   hasPin: boolean
   hasBadge: boolean
+  hasSecondFactor: boolean
   /** When they were last here. */
   seenAt: string | null
 }

@@ -62,6 +62,8 @@ export interface OfficeView {
   name: string
   timeZone: string
   networks: string[] | null
+  /** Who must show a second factor when they sign in. */
+  secondFactor: 'nobody' | 'stewards'
   mail: { host: string; port: number; secure: boolean; user?: string; from: string } | null
   mailPasswordKept: boolean
   /** What `networks` means where it is null. */

@@ -10,6 +10,7 @@ export function listPeople(sql: Sql): Promise<PersonView[]> {
   return sql<PersonView[]>`
     select id, name, mail, roles, deactivated_at is null as active, password_hash <> ${noPassword} as "hasPassword",
       pin_digest is not null as "hasPin", badge_digest is not null as "hasBadge",
+      totp_secret is not null as "hasSecondFactor",
       (select max(seen_at) from sessions where person = people.id) as "seenAt"
     from people
     order by deactivated_at is not null, lower(name)`

@@ -23,7 +23,7 @@ const given = (sql: Tx, person: Person, fits: Fragment) => sql`
 /** The condition under which a row of `batches` is one that a person may see: in every list, count, search and event. */
 export const visibleTo = (sql: Tx, person: Person) => {
   const own = isOwn(sql, person)
-  return sql`(case when ${isOpen(sql)} then ${seesAll(person)} or ${own} else
+  return sql`((${!person.atPanel} or ${own}) and case when ${isOpen(sql)} then ${seesAll(person)} or ${own} else
     batches.rubric_id in (${given(sql, person, sql`types is null and acts && array['fix', 'index', 'check']`)})
     or (${own} and batches.rubric_id in (${given(sql, person, sql`types is null`)}))
     or (batches.state = 'done' and batches.rubric_id in (${given(sql, person, sql`types is null and 'see' = any(acts)`)})) end)`
@@ -51,7 +51,7 @@ export async function actsIn(sql: Tx, person: Person, batch: number): Promise<Ac
 }
 
 /** A right of a person that holds for the type of a row of `documents`, and not for its whole batch. */
-const byType = (sql: Tx, person: Person, fits: Fragment) => sql`exists (
+const byType = (sql: Tx, person: Person, fits: Fragment) => sql`${!person.atPanel} and exists (
   select 1 from rubric_rights as own
   where own.rubric_id = batches.rubric_id and documents.type = any(own.types)
     and (own.person = ${person.id} or own.group_id in ${groupsOf(sql, person)})

@@ -29,7 +29,7 @@ export async function personOfSession(sql: Sql, id: string, panel: string | null
     where sessions.id = ${id} and deactivated_at is null and ${lives(sql)}`
   if (!row || (row.panel !== null && row.panel !== panel)) return null
   if (notes && row.old) await sql`update sessions set seen_at = now() where id = ${id} and ended_at is null`
-  return { id: row.id, name: row.name, roles: row.panel === null ? row.roles : ['clerk'] }
+  return { id: row.id, name: row.name, ...(row.panel === null ? { roles: row.roles } : { roles: ['clerk'], atPanel: true }) }
 }
 
 export async function endSession(sql: Sql, id: string): Promise<void> {

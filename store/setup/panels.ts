@@ -13,6 +13,7 @@ export interface PanelRow {
   device_id: string
   device: string
   address: string
+  certificate: string | null
 }
 
 /** A code with which a screen becomes the panel of a device; the one before no longer holds. */
@@ -38,7 +39,7 @@ export async function pairPanel(sql: Sql, code: string): Promise<{ id: string; t
 /** The panel that shows this token. */
 export async function panelByToken(sql: Sql, token: string): Promise<PanelRow | null> {
   const [row] = await sql<PanelRow[]>`
-    select panels.id, device_id, devices.name as device, devices.address
+    select panels.id, device_id, devices.name as device, devices.address, devices.certificate
     from panels
     join devices on devices.id = device_id
     where token_hash = ${digest(token)}`

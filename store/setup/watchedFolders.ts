@@ -17,7 +17,7 @@ export function foldersToWatch(sql: Sql): Promise<WatchedFolder[]> {
     select watched_folders.id, path, subfolders, rubric_id, after, owner, people.name as owner_name
     from watched_folders
     join people on people.id = owner
-    where not paused
+    where not paused and removed_at is null
     order by path`
 }
 
@@ -31,6 +31,7 @@ export function listWatchedFolders(sql: Sql): Promise<WatchedFolderView[]> {
     from watched_folders
     join rubrics on rubrics.id = rubric_id
     join people on people.id = owner
+    where removed_at is null
     order by path`
 }
 
@@ -42,13 +43,20 @@ export async function addWatchedFolder(
   const added = await sql`
     insert into watched_folders (path, subfolders, rubric_id, after, owner)
     values (${folder.path}, ${folder.subfolders}, ${folder.rubric}, ${folder.after}, ${folder.owner})
-    on conflict (path) do nothing
+    on conflict (path) do update set subfolders = excluded.subfolders, rubric_id = excluded.rubric_id, after = excluded.after,
+      owner = excluded.owner, paused = false, trouble = null, removed_at = null
+    where watched_folders.removed_at is not null
     returning id`
   return added.length > 0
 }
 
 export async function pauseWatchedFolder(sql: Sql, id: string, paused: boolean): Promise<boolean> {
   return (await sql`update watched_folders set paused = ${paused} where id = ${id} returning id`).length > 0
+}
+
+/** Has a folder watched no more; what was taken from it stays known. False where there is none. */
+export async function removeWatchedFolder(sql: Sql, id: string): Promise<boolean> {
+  return (await sql`update watched_folders set removed_at = now() where id = ${id} and removed_at is null returning id`).length > 0
 }
 
 /** Notes what is wrong with a folder; null where nothing is. Writes nothing where that is known: it is looked into every few seconds. */

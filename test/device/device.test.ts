@@ -35,7 +35,7 @@ const settings = {
 
 describe('our eSCL client and the simulated device', () => {
   it('reads what the device can do', async () => {
-    expect(await esclDevice('D', device.address).capabilities()).toEqual({
+    expect(await esclDevice({ name: 'D', address: device.address }).capabilities()).toEqual({
       model: 'Test device',
       feeder: true,
       duplex: true,
@@ -48,7 +48,7 @@ describe('our eSCL client and the simulated device', () => {
 
   it('takes sides; a scan that was stopped at the device is no end of the paper', async () => {
     await device.load(1)
-    const client = esclDevice('D', device.address)
+    const client = esclDevice({ name: 'D', address: device.address })
     const job = await client.start(settings)
     const first = await client.next(job, 'feeder')
     expect(first!.mediaType).toBe('image/jpeg')
@@ -62,7 +62,7 @@ describe('our eSCL client and the simulated device', () => {
 
   it('stops at a jam with what to do, and goes on with the sheet that stuck', async () => {
     await device.load(1, { jam: '2' })
-    const client = esclDevice('D', device.address)
+    const client = esclDevice({ name: 'D', address: device.address })
     const job = await client.start(settings)
     for (let side = 0; side < 4; side++) expect((await client.next(job, 'feeder'))?.mediaType).toBe('image/jpeg')
     await expect(client.next(job, 'feeder')).rejects.toThrow('A sheet is stuck in')
@@ -77,7 +77,7 @@ describe('our eSCL client and the simulated device', () => {
   })
 
   it('scans what lies on the glass, one side at a time', async () => {
-    const client = esclDevice('D', device.address)
+    const client = esclDevice({ name: 'D', address: device.address })
     const glass = { ...settings, source: 'glass', twoSided: false } as const
     await expect(client.start(glass)).rejects.toThrow('Nothing lies on the glass of D.')
     await device.lay(1, 1)
@@ -87,7 +87,7 @@ describe('our eSCL client and the simulated device', () => {
   })
 
   it('says whom to ask when nothing answers', async () => {
-    await expect(esclDevice('D', 'http://127.0.0.1:9/eSCL').start(settings)).rejects.toThrow(
+    await expect(esclDevice({ name: 'D', address: 'http://127.0.0.1:9/eSCL' }).start(settings)).rejects.toThrow(
       'D does not answer at 127.0.0.1:9. Check that it is switched on',
     )
   })
@@ -113,7 +113,7 @@ describe('our eSCL client and the simulated device', () => {
     const slow = await startDevice(300)
     try {
       await slow.load(1)
-      const client = esclDevice('D', slow.address)
+      const client = esclDevice({ name: 'D', address: slow.address })
       const job = await client.start(settings)
       await expect(fetch(`${job}/NextDocument`, { signal: AbortSignal.timeout(50) })).rejects.toThrow()
       let taken = 0
@@ -126,8 +126,10 @@ describe('our eSCL client and the simulated device', () => {
 
   it('says what to do about an empty feeder and about a device that does not answer', async () => {
     await device.clear()
-    await expect(esclDevice('D', device.address).start(settings)).rejects.toThrow('The feeder of D is empty. Load the paper')
-    await expect(esclDevice('D', 'http://127.0.0.1:9/eSCL').status()).rejects.toThrow(
+    await expect(esclDevice({ name: 'D', address: device.address }).start(settings)).rejects.toThrow(
+      'The feeder of D is empty. Load the paper',
+    )
+    await expect(esclDevice({ name: 'D', address: 'http://127.0.0.1:9/eSCL' }).status()).rejects.toThrow(
       'D does not answer at 127.0.0.1:9. Check that it is switched on',
     )
   })

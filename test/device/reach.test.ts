@@ -46,7 +46,9 @@ describe('what is reached', () => {
 
   it('is refused in words by devices and every connector that goes over the network', async () => {
     allowNetworks(['10.0.0.0/8'])
-    await expect(esclDevice('Quay', `${address}/eSCL`).status()).rejects.toThrow('Quay cannot be asked: 127.0.0.1 lies outside')
+    await expect(esclDevice({ name: 'Quay', address: `${address}/eSCL` }).status()).rejects.toThrow(
+      'Quay cannot be asked: 127.0.0.1 lies outside',
+    )
     const file = { name: 'a.pdf', path: '/dev/null', sha256: '', mediaType: 'application/pdf' }
     const options: Record<string, object> = {
       'business-records': { address, lookup: { path: '/v', parameter: 'h', field: 'hull' }, attach: '/v/{record}' },

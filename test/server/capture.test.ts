@@ -308,5 +308,8 @@ it('a watched folder gives each complete file once, moves it only afterwards, an
   const batches = (await piers<BatchRow[]>('GET', '/api/batches')).body.filter(row => row.rubric === 'Berth plans' && row.owner === 'Piers')
   expect(batches).toHaveLength(1)
   expect((await piers('PUT', `/api/watched/${(found as { id: string }).id}`, { paused: true })).status).toBe(200)
+  // Watched no more, what was taken stays known; watched again, nothing is taken twice.
+  expect((await piers('DELETE', `/api/watched/${(found as { id: string }).id}`)).status).toBe(200)
+  expect(await watched()).toBeUndefined()
   await rm(folder, { recursive: true, force: true })
 })

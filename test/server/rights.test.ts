@@ -4,6 +4,7 @@ import type { GroupView, PersonView } from '../../shared/views/people'
 import type { RubricChoice, RubricRights, RubricText } from '../../shared/views/rubrics'
 import { openDatabase } from '../../store/database'
 import { acts, type Act } from '../../core/model/rights'
+import { batchOf } from '../../store/people/rights'
 import { client, program, until } from '../product/client'
 import { running } from '../product/running'
 import { sampleBatch } from '../product/sample'
@@ -115,6 +116,15 @@ describe.each(['index', 'fix'] as const)('a group that may %s', act => {
     },
     30_000,
   )
+})
+
+it('at a panel everybody sees their own work only, whatever they may at a desk', async () => {
+  await setRights({ open: true, rights: [] })
+  const { batch } = await closedBatch()
+  await setRights(only({ person: ids.Jowan!, acts: ['fix'] }))
+  const jowan = { id: ids.Jowan!, name: 'Jowan', roles: ['clerk' as const] }
+  expect(await batchOf(sql, jowan, 'batch', Number(batch))).toBe(batch)
+  expect(await batchOf(sql, { ...jowan, atPanel: true }, 'batch', Number(batch))).toBeNull()
 })
 
 describe('a right to documents of one type', () => {

@@ -87,6 +87,7 @@ describe('while another person has the edit lock', () => {
         '/api/batches',
         '/api/password',
         '/api/rubrics/[id]/lookup',
+        '/api/second-factor',
         '/api/separators',
         '/api/session/proof',
         '/api/sessions/[id]',

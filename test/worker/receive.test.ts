@@ -43,7 +43,7 @@ const again = { last: false, again: true }
 const first = { last: false, again: false }
 const shown = async () => (await pagesOfBatch(sql, batch)).map(page => `${page.position}${page.side[0]}${page.dropped ? '-' : ''}`)
 const ended = async () => (await loadsOfBatch(sql, batch)).map(one => [one.state, one.trouble])
-const client = () => esclDevice('Device', scanner.address)
+const client = () => esclDevice({ name: 'Device', address: scanner.address })
 /** The scan that the load asks of the device, begun by somebody who then dies. */
 const begun = async () => client().start(scanSettings(await rubricOfBatch(sql, batch)))
 

@@ -29,7 +29,7 @@ export async function receive(work: Work, { load: id }: { load: number }, attemp
     return
   }
   if (!row) return loadEnded(work, load, 'failed', 'The device is no longer set up. Choose another one and load the paper again.')
-  const device = esclDevice(row.name, row.address)
+  const device = esclDevice(row)
   try {
     const job = load.remote_job ?? (await orphanOf(work, device, attempt)) ?? (await device.start(settingsOf(load, rubric)))
     if (load.remote_job) await accountForLost(work, load, device, job, row.name, rubric)

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { saidTime } from '~/words/time'
+
 const emit = defineEmits<{ added: [] }>()
 const device = reactive({ name: '', address: '' })
 const found = shallowRef<{ name: string; address: string }[] | null>(null)
@@ -11,9 +13,24 @@ const look = async () => {
   found.value = await ask<{ name: string; address: string }[]>('/api/devices/found').catch(() => [])
   looking.value = false
 }
+interface Shown {
+  fingerprint: string
+  name: string
+  until: string
+}
+/** A certificate for which nobody vouches: a person compares it once. */
+const shown = shallowRef<Shown | null>(null)
+watch(
+  () => device.address,
+  () => (shown.value = null),
+)
 const add = () =>
   run(async () => {
-    const { model } = await ask<{ model: string }>('/api/devices', { method: 'POST', body: { ...device } })
+    const body = { ...device, certificate: shown.value?.fingerprint ?? null }
+    const { model } = await ask<{ model: string }>('/api/devices', { method: 'POST', body }).catch((error: unknown) => {
+      shown.value = (error as { data?: { data?: { certificate?: Shown } } }).data?.data?.certificate ?? null
+      throw error
+    })
     answered.value = `${device.name} answers; it calls itself “${model}”.`
     Object.assign(device, { name: '', address: '' })
     emit('added')
@@ -42,6 +59,15 @@ const add = () =>
     <label class="mb-4 block"
       >Address<input v-model="device.address" class="field numbers mt-1" type="url" placeholder="http://192.0.2.7/eSCL" required
     /></label>
-    <button class="act" :disabled="running">{{ running ? 'Asking the device…' : 'Add it when it answers' }}</button>
+    <div v-if="shown" class="mb-4 border-l-4 border-ochre bg-ochre-wash px-4 py-3">
+      <p>
+        The certificate of “{{ shown.name }}” holds until {{ saidTime(shown.until) }}. Compare its SHA-256 with the one on the device’s own
+        security page:
+      </p>
+      <p class="numbers mt-1 break-all">{{ shown.fingerprint.match(/.{4}/g)?.join(' ') }}</p>
+    </div>
+    <button class="act" :disabled="running">
+      {{ running ? 'Asking the device…' : shown ? 'It is the same: add it' : 'Add it when it answers' }}
+    </button>
   </form>
 </template>

@@ -25,6 +25,11 @@ const newLink = () =>
   run(async () => {
     emit('link', { name: person.name, ...(await ask<PasswordLinkView>(`${at}/link`, { method: 'POST' })) })
   })
+const dropFactor = () =>
+  run(async () => {
+    await ask(`${at}/second-factor`, { method: 'DELETE' })
+    emit('changed')
+  })
 const newPin = () =>
   run(async () => {
     pin.value = (await ask<{ pin: string }>(`${at}/pin`, { method: 'POST' })).pin
@@ -63,6 +68,9 @@ const setBadge = (number: string | null) =>
           <h3 class="mb-1 text-lg">Password</h3>
           <p class="small mb-2 text-faded">By a link that works once, for three days.</p>
           <button type="button" class="act-quiet" :disabled="running || !person.active" @click="newLink">Make a new link</button>
+          <button v-if="person.hasSecondFactor" type="button" class="link mt-2 block min-h-9" :disabled="running" @click="dropFactor">
+            Take the second factor away
+          </button>
         </section>
         <section>
           <h3 class="mb-1 text-lg">At the panels</h3>

@@ -15,6 +15,11 @@ const add = () =>
     folder.path = ''
     await refresh()
   })
+const remove = (id: string) =>
+  run(async () => {
+    await ask(`/api/watched/${id}`, { method: 'DELETE' })
+    await refresh()
+  })
 const pause = (id: string, paused: boolean) =>
   run(async () => {
     await ask(`/api/watched/${id}`, { method: 'PUT', body: { paused } })
@@ -34,7 +39,9 @@ const pause = (id: string, paused: boolean) =>
             :disabled="running"
             @click="pause(one.id, !one.paused)"
           >
-            {{ one.paused ? 'Watch again' : 'Pause' }}
+            {{ one.paused ? 'Watch again' : 'Pause' }}</button
+          ><button type="button" class="link min-h-9" :disabled="running" :aria-label="`Watch ${one.path} no more`" @click="remove(one.id)">
+            Watch no more
           </button>
         </p>
         <p class="small text-faded">

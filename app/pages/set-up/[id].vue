@@ -36,6 +36,11 @@ const unpair = () =>
     code.value = null
     await refresh()
   })
+const remove = () =>
+  run(async () => {
+    await ask(`/api/devices/${id}`, { method: 'DELETE' })
+    await navigateTo('/set-up')
+  })
 const test = (source: 'feeder' | 'glass') =>
   run(async () => {
     const blob = await ask<Blob>(`/api/devices/${id}/test`, { method: 'POST', body: { source } })
@@ -72,6 +77,10 @@ const test = (source: 'feeder' | 'glass') =>
         <dl class="grid grid-cols-[9rem_1fr] gap-y-1.5">
           <dt class="text-faded">Address</dt>
           <dd class="numbers">{{ device.address }}</dd>
+          <template v-if="device.certificate"
+            ><dt class="text-faded">Certificate</dt>
+            <dd class="numbers break-all">{{ device.certificate.match(/.{4}/g)?.join(' ') }}</dd></template
+          >
           <template v-for="[name, value] in facts" :key="name"
             ><dt class="text-faded">{{ name }}</dt>
             <dd>{{ value }}</dd></template
@@ -91,6 +100,9 @@ const test = (source: 'feeder' | 'glass') =>
           </button>
           <button v-if="device.panel" type="button" class="act-quiet" :disabled="running" @click="unpair">Unpair</button>
         </div>
+        <h2 class="mt-8 mb-2 text-2xl">When it is gone</h2>
+        <p class="text-faded">What was scanned on it keeps its name.</p>
+        <button type="button" class="act-quiet mt-3" :disabled="running" @click="remove">Remove this device</button>
       </section>
       <section>
         <h2 class="mb-2 text-2xl">Test scan</h2>

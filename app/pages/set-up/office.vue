@@ -12,6 +12,7 @@ const asked = reactive({
   mails: false,
   mail: { host: '', port: 587, secure: false, user: '', from: '' },
   password: '',
+  secondFactor: 'nobody',
 })
 const saved = ref(false)
 const tried = ref<string | null>(null)
@@ -38,6 +39,7 @@ watch(office, found => {
     mails: found.mail !== null,
     mail: { host: '', port: 587, secure: false, from: '', ...found.mail, user: found.mail?.user ?? '' },
     password: '',
+    secondFactor: found.secondFactor,
   })
 })
 const save = async () => {
@@ -49,6 +51,7 @@ const save = async () => {
       body: {
         name: asked.name,
         timeZone: asked.timeZone,
+        secondFactor: asked.secondFactor,
         networks: asked.own ? asked.networks.split(/[\s,]+/).filter(Boolean) : null,
         mail: asked.mails
           ? { host, port, secure, from, ...(user ? { user } : {}), ...(asked.password ? { password: asked.password } : {}) }
@@ -83,6 +86,14 @@ const tryMail = () =>
         </label>
       </div>
       <p class="small mt-2 text-faded">There it is {{ clock }}. By this clock batches and files are named and days begin.</p>
+    </section>
+    <section>
+      <h2 class="mb-3 text-2xl">Signing in</h2>
+      <label class="flex min-h-9 items-center gap-3"
+        ><input v-model="asked.secondFactor" type="checkbox" true-value="stewards" false-value="nobody" class="size-5 accent-lapis" />
+        Stewards show a second factor; without one they change nothing here</label
+      >
+      <p class="small text-faded">Everybody may have one: it is set up under one’s own name.</p>
     </section>
     <section>
       <h2 class="mb-3 text-2xl">What may be reached</h2>

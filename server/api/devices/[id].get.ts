@@ -17,7 +17,7 @@ export default defineRoute({
     const { sql } = store()
     const row = await findDevice(sql, params.id)
     if (!row) throw notThere()
-    const device = esclDevice(row.name, row.address, patienceSeconds)
+    const device = esclDevice(row, patienceSeconds)
     const panel = await panelPairedAt(sql, row.id)
     try {
       const [capabilities, status] = [await device.capabilities(), await device.status()]

@@ -11,11 +11,11 @@ export default defineRoute({
   async run() {
     const rows = await listDevices(store().sql)
     return Promise.all(
-      rows.map(async ({ id, name, address }) => {
-        const status = await esclDevice(name, address, patienceSeconds)
+      rows.map(async ({ id, ...place }) => {
+        const status = await esclDevice(place, patienceSeconds)
           .status()
           .catch(() => null)
-        return { id, name, status }
+        return { id, name: place.name, status }
       }),
     )
   },

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { DeviceError } from '../../../devices/device'
 import { esclDevice } from '../../../devices/escl'
+import { CertificateError, isUnvouched, shownCertificate } from '../../../reach/pinned'
 import { putDevice } from '../../../store/setup/devices'
 import { store } from '../../context'
 import { defineRoute, refuse } from '../../route'
@@ -14,13 +15,22 @@ export default defineRoute({
   body: z.strictObject({
     name: z.string().trim().min(1).max(80),
     address: z.url({ protocol: /^https?$/, error: 'an address such as http://192.0.2.7/eSCL' }),
+    /** The certificate that a person saw and confirmed (SHA-256), where nobody else vouches for it. */
+    certificate: z
+      .string()
+      .regex(/^[0-9a-f]{64}$/)
+      .nullable()
+      .default(null),
   }),
-  async run({ body: { name, address } }) {
+  async run({ body: { name, address, certificate } }) {
     try {
-      const { model } = await esclDevice(name, address, patienceSeconds).capabilities()
-      await putDevice(store().sql, name, address)
+      const { model } = await esclDevice({ name, address, certificate }, patienceSeconds).capabilities()
+      await putDevice(store().sql, name, address, certificate)
       return { model }
     } catch (error) {
+      const shown = error instanceof DeviceError && (await toConfirm(error, address))
+      if (shown)
+        throw refuse(409, `${name} shows a certificate for which nobody vouches. Compare it, and confirm it.`, { certificate: shown })
       if (error instanceof DeviceError) throw refuse(422, error.message)
       throw refuse(
         422,
@@ -30,3 +40,9 @@ export default defineRoute({
     }
   },
 })
+
+/** The certificate that a person is to look at, where that is what keeps a device from being asked. */
+async function toConfirm(error: DeviceError, address: string) {
+  const other = error.cause instanceof Error && error.cause.cause instanceof CertificateError
+  return other || isUnvouched(error.cause) ? shownCertificate(address) : null
+}

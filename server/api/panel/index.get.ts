@@ -10,7 +10,7 @@ export default defineRoute({
   async run({ event }) {
     const panel = await panelOf(event)
     if (!panel) return { device: null }
-    const status = await esclDevice(panel.device, panel.address, patienceSeconds)
+    const status = await esclDevice({ ...panel, name: panel.device }, patienceSeconds)
       .status()
       .catch(() => null)
     return { device: { id: panel.device_id, name: panel.device, status } }

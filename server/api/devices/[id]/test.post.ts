@@ -25,7 +25,7 @@ export default defineRoute({
   async run({ event, params, body: { source } }) {
     const row = await findDevice(store().sql, params.id)
     if (!row) throw notThere()
-    const device = esclDevice(row.name, row.address)
+    const device = esclDevice(row)
     try {
       const job = await device.start({ source, ...small })
       const side = await device.next(job, source)

@@ -1,0 +1,14 @@
+import { dropSecondFactor } from '../../../../store/people/secondFactor'
+import { store } from '../../../context'
+import { conflict } from '../../../refusals'
+import { defineRoute, Identity } from '../../../route'
+
+export default defineRoute({
+  does: 'Takes a person’s second factor away, for whoever lost the authenticator.',
+  may: 'steward',
+  params: Identity,
+  async run({ params: { id } }) {
+    if (!(await dropSecondFactor(store().sql, id))) throw conflict('This person has no second factor.')
+    return { ok: true }
+  },
+})

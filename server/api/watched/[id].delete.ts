@@ -1,0 +1,14 @@
+import { removeWatchedFolder } from '../../../store/setup/watchedFolders'
+import { store } from '../../context'
+import { notThere } from '../../refusals'
+import { defineRoute, Identity } from '../../route'
+
+export default defineRoute({
+  does: 'Has a folder watched no more. Its files stay where they are; what was taken from it stays known.',
+  may: 'steward',
+  params: Identity,
+  async run({ params }) {
+    if (!(await removeWatchedFolder(store().sql, params.id))) throw notThere()
+    return { ok: true }
+  },
+})
