@@ -18,6 +18,7 @@ export default defineNuxtConfig({
   // Files are read as a stream, with a limit of their own.
   routeRules: {
     '/api/batches/*/files': { security: { requestSizeLimiter: false } },
+    '/api/v1/batches/*/files': { security: { requestSizeLimiter: false } },
     '/api/tries/file': { security: { requestSizeLimiter: false } },
   },
   security: {

@@ -22,7 +22,10 @@ const say = (words: string) => console.log(`  ${words}`)
 
 await build(say)
 const data = await mkdtemp(join(tmpdir(), 'rubricator-load-'))
-const product = new Product({ data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: speed, blobs: null, empty: false }, say)
+const product = new Product(
+  { data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: speed, blobs: null, empty: false, week: false },
+  say,
+)
 const run = await product.start()
 
 let cookie = ''

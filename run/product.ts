@@ -1,6 +1,7 @@
 import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
 import type { Server } from 'node:net'
 import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import { z } from 'zod'
 import { openDatabase } from '../store/database'
@@ -12,6 +13,7 @@ import { Queue } from '../store/queue'
 import { Child } from './children'
 import { loadSecrets, prepareDataFolder, type Secrets, type SignIn } from './dataFolder'
 import { seed, type Standins } from './demo/seed'
+import { liveTheWeek } from './demo/week'
 import { AppPort, freePort } from './ports'
 import { startPostgres, type Database } from './postgres'
 import type { Settings } from './settings'
@@ -31,6 +33,9 @@ export interface RunFile {
   api: { base: string; tokens: Record<string, string> }
 }
 
+const weekTries = 20
+const weekPauseSeconds = 15
+
 const Ready = z.object({ ready: z.literal(true) })
 
 /** Everything that bin/start runs: database, stand-ins, workers, web server. */
@@ -41,6 +46,7 @@ export class Product {
   private watch: NodeJS.Timeout | undefined
   private stopped = false
   private announced = false
+  private readonly ending = new AbortController()
 
   constructor(
     private readonly settings: Settings,
@@ -123,7 +129,24 @@ export class Product {
     await writeFile(join(data, 'run.json.part'), `${JSON.stringify(found, null, 2)}\n`, { mode: 0o600 })
     await rename(join(data, 'run.json.part'), join(data, 'run.json'))
     this.announced = true
+    if (this.settings.week) void this.liveTheWeek(found)
     return found
+  }
+
+  /** What goes wrong is tried again: it is the demo's, and nobody's work waits for it. */
+  private async liveTheWeek(found: RunFile): Promise<void> {
+    const sql = openDatabase(found.database, 1)
+    for (let tries = 0; tries < weekTries; tries++) {
+      try {
+        await liveTheWeek(sql, found, this.ending.signal)
+        break
+      } catch (error) {
+        if (this.ending.signal.aborted) break
+        console.error(`The demo's week: ${error instanceof Error ? error.message : String(error)}`)
+        await pause(weekPauseSeconds * 1000, undefined, { signal: this.ending.signal }).catch(() => undefined)
+      }
+    }
+    await sql.end({ timeout: 1 })
   }
 
   /** Starts the simulated device and destinations, and says where they are. */
@@ -207,6 +230,7 @@ export class Product {
   /** Ends everything in order: web and workers, stand-ins, then the database. */
   async stop(): Promise<void> {
     this.stopped = true
+    this.ending.abort()
     clearInterval(this.watch)
     this.port?.release()
     if (this.announced) await rm(join(this.settings.data, 'run.json'), { force: true })

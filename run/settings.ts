@@ -16,6 +16,7 @@ const Environment = z.object({
   RUBRICATOR_PORT: whole(1, 65535).optional(),
   RUBRICATOR_WORKERS: whole(1, 64).optional(),
   RUBRICATOR_DEVICE_SPEED: whole(1, 100000).default(80),
+  RUBRICATOR_DEMO: z.enum(['week', 'plain'], 'week or plain').default('week'),
   RUBRICATOR_BLOBS: z.string().min(1).optional(),
   RUBRICATOR_WORKER_CONNECTIONS: whole(8, 500).default(usualPools.worker),
   RUBRICATOR_WEB_CONNECTIONS: whole(8, 500).default(usualPools.web),
@@ -34,6 +35,8 @@ export interface Settings {
   connections?: number
   /** Without the demo's people, rubrics, device and destinations. */
   empty: boolean
+  /** The demo is filled with an office's work, in the background. */
+  week: boolean
 }
 
 /** The settings of bin/start, from the environment. @throws {Trouble} naming the variable */
@@ -59,5 +62,6 @@ export function readSettings(env: NodeJS.ProcessEnv, args: readonly string[] = [
     deviceSpeed: found.RUBRICATOR_DEVICE_SPEED,
     blobs: found.RUBRICATOR_BLOBS ?? null,
     empty: args.includes('--empty'),
+    week: found.RUBRICATOR_DEMO === 'week' && !args.includes('--empty'),
   }
 }

@@ -114,7 +114,7 @@ const playwright = (env: Record<string, string>) =>
 async function withProduct(work: (env: Record<string, string>) => Promise<void>): Promise<void> {
   const data = await mkdtemp(join(tmpdir(), 'rubricator-test-'))
   const product = new Product(
-    { data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 600, blobs: null, empty: false },
+    { data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 600, blobs: null, empty: false, week: false },
     () => undefined,
   )
   const failedBefore = counts.failed

@@ -39,6 +39,7 @@ const groups = computed(() =>
   <TroubleBand :words="dropTrouble ?? trouble" />
   <DropAnywhere :rubrics="toScan" @trouble="dropTrouble = $event" />
   <SetupLine />
+  <DemoLine />
   <section v-for="group in groups" :key="group.title" class="mb-9 max-w-5xl">
     <h2 class="mb-1 text-xl text-faded">{{ group.title }}</h2>
     <ul>

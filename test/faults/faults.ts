@@ -57,7 +57,16 @@ async function startObjects(): Promise<{ stop: () => Promise<void> }> {
 await build(say)
 const data = await mkdtemp(join(tmpdir(), 'rubricator-faults-'))
 const product = new Product(
-  { data, host: '127.0.0.1', port: null, workers: 2, deviceSpeed: 6000, blobs: objects && 's3://pictures/harbour', empty: false },
+  {
+    data,
+    host: '127.0.0.1',
+    port: null,
+    workers: 2,
+    deviceSpeed: 6000,
+    blobs: objects && 's3://pictures/harbour',
+    empty: false,
+    week: false,
+  },
   say,
 )
 const run = await product.start()

@@ -132,6 +132,9 @@ describe('what is refused', () => {
       422,
       expect.stringContaining('is none of PDF, TIFF, JPEG, PNG or WebP'),
     ])
+    // Far more than any other body may be: what it is decides, not its size.
+    const large = await tamsin('POST', `/batches/${batch}/files?name=large.pdf&key=large`, Buffer.alloc(12 * 1024 * 1024, 'x'))
+    expect([409, 422]).toContain(large.status)
     expect((await program('Jowan')('GET', `/batches/${batch}`)).status).toBe(404)
     expect((await program('Hedra')('GET', `/batches/${batch}`)).status).toBe(200)
   })
