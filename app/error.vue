@@ -14,7 +14,7 @@ useHead({ title: () => `${missing.value ? 'Not there' : 'Something failed'} · R
       <p class="mt-5 text-lg text-faded">
         {{
           missing
-            ? 'The address may be mistyped, or what it leads to belongs to somebody else or was removed. Nothing that was scanned is lost by that.'
+            ? 'The address may be mistyped, or what it leads to is somebody else’s or was removed. Nothing that was scanned is lost.'
             : 'It was not your doing, and nothing that was saved is lost. Try again; if it fails again, tell a steward what you did.'
         }}
       </p>

@@ -79,6 +79,8 @@ export interface BatchDetail {
   /** Why it waits at 'to fix', in words. */
   waitsFor: string | null
   version: number
+  /** Of its rubric; the batch keeps its own until somebody moves it. */
+  newestVersion: number
   /** Sides by fate; `undecided` are not split yet. */
   totals: Totals & { undecided: number }
 }

@@ -22,7 +22,9 @@ type BatchView = Omit<
 export async function showBatch(sql: Tx, id: number): Promise<BatchView | null> {
   const [row] = await sql<BatchView[]>`
     select batches.id, batches.name, batches.state, batches.trouble, rubrics.name as rubric, rubrics.id as "rubricId",
-      rubric_version as version, people.name as owner, people.id as "ownerId",
+      rubric_version as version,
+      (select max(version)::int from rubric_versions where rubric_versions.rubric_id = rubrics.id) as "newestVersion",
+      people.name as owner, people.id as "ownerId",
       (select name from groups where groups.id = for_group) as "forGroup",
       handed || jsonb_build_object('by', (select name from people where people.id::text = handed->>'by')) as handed, batches.created_at,
       coalesce((select why from pages where batch_id = batches.id and asks order by page_order limit 1),

@@ -8,7 +8,7 @@ test('a rubric is written as JSON, with each fault named as one types, kept as a
   await signIn(page, 'Piers')
   await page.getByRole('link', { name: 'Rubrics' }).click()
   await expectAccessible(page)
-  await page.getByRole('link', { name: 'Office letters' }).click()
+  await page.getByRole('link', { name: 'Office letters', exact: true }).click()
   await expect(page.getByText('Start a document after a sheet that is blank on every side')).toBeVisible()
   await expectAccessible(page)
   await page.getByRole('tab', { name: 'The whole text' }).click()

@@ -155,7 +155,7 @@ test('a steward draws a zone on a real page, types a pattern, tries the draft an
   await signIn(page, 'Piers')
   const id = await sampleBatch()
   await page.goto('/rubrics')
-  await page.getByRole('link', { name: 'Mooring permits' }).click()
+  await page.getByRole('link', { name: 'Mooring permits', exact: true }).click()
   // Any batch is found by its name, not only the newest.
   const { name } = await show(page, id)
   await page.getByRole('combobox', { name: 'Sample batch' }).fill(name)

@@ -9,8 +9,11 @@ const { field, groups, pointing } = defineProps<{
   groups: readonly string[]
   /** What is being pointed at for this field. */
   pointing: 'label' | 'value' | 'place' | null
+  /** Other types, and the identities of those that share this field. */
+  types: readonly { id: string; label: string }[]
+  shared: readonly string[]
 }>()
-const emit = defineEmits<{ change: [Partial<RawField>]; point: ['label' | 'place' | null]; remove: [] }>()
+const emit = defineEmits<{ change: [Partial<RawField>]; point: ['label' | 'place' | null]; remove: []; share: [id: string, is: boolean] }>()
 const sources = computed(() => field.from ?? [])
 const kinds = Object.entries(kindWords) as [NonNullable<RawField['kind']>, string][]
 const typed = (event: Event) => (event.target as HTMLInputElement).value
@@ -134,6 +137,19 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
         <button type="button" class="act-quiet min-h-9!" @click="addSource({ value: '' })">Always the same</button>
       </p>
     </section>
+    <fieldset v-if="types.length" class="flex flex-wrap items-center gap-x-5 border-t border-rule pt-3">
+      <legend class="sr-only">Types that share this field</legend>
+      <span class="text-faded" title="Changed here, it is changed there">Shared with</span>
+      <label v-for="one in types" :key="one.id" class="flex min-h-9 items-center gap-2"
+        ><input
+          type="checkbox"
+          class="size-5 accent-lapis"
+          :checked="shared.includes(one.id)"
+          @change="emit('share', one.id, ($event.target as HTMLInputElement).checked)"
+        />
+        {{ one.label }}</label
+      >
+    </fieldset>
     <p class="flex items-baseline border-t border-rule pt-3">
       <span class="small text-faded"
         >In names and files it is <span class="numbers">{{ asPlaceholder(field.id) }}</span></span

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { ArrowDown, ArrowUp } from '@lucide/vue'
+import { ArrowDown, ArrowUp, GripVertical } from '@lucide/vue'
+import { useDraggable } from 'vue-draggable-plus'
 import { fillFields } from '~~/core/fields/fill'
-import { shownValue } from '~~/core/fields/fieldValue'
 import type { Word } from '~~/core/model/evidence'
 import { idFor } from '~~/core/name/identity'
 import { DocumentType, groupNames } from '~~/core/model/rubric'
@@ -9,6 +9,7 @@ import { patternFault } from '~~/core/pattern/pattern'
 import type { BatchRow } from '~~/shared/views/batches'
 import { useRubricText, type RawField, type RawSource, type RawType } from '~/components/rules/useRubricText'
 import { asPlaceholder, kindWords } from '~/words/rubric'
+import { changeShared, inOrder, setSharing, sharing } from './sharedFields'
 import { atPlace, besideLabel, textOf } from './pointed'
 import { useSample } from './useSample'
 
@@ -50,9 +51,9 @@ function changeField(id: string, to: Partial<RawField>) {
       )
     : id
   change(copy => {
-    const own = copy.types?.[at.value]?.fields?.find(one => one.id === id)
+    const own = copy.types?.[at.value]
     if (!own) return
-    Object.assign(own, to, { id: next })
+    changeShared(copy.types!, own, id, { ...to, id: next })
     const renamed = (template: string) => template.replaceAll(asPlaceholder(id), asPlaceholder(next))
     for (const file of copy.files ?? []) if (file.name !== undefined) file.name = renamed(file.name)
     for (const send of copy.send ?? []) if (send.folder !== undefined) send.folder = renamed(send.folder)
@@ -71,6 +72,43 @@ const addField = () => {
 const removeField = (id: string) => {
   changeType(one => (one.fields = one.fields?.filter(other => other.id !== id)))
   open.value = null
+}
+/** Dragged, or moved by its buttons. */
+const fieldList = useTemplateRef<HTMLElement>('fieldList')
+const typeList = useTemplateRef<HTMLElement>('typeList')
+const fieldOrder = computed({
+  get: () => [...fields.value],
+  set: list =>
+    changeType(
+      one =>
+        (one.fields = inOrder(
+          one.fields ?? [],
+          list.map(other => other.id),
+        )),
+    ),
+})
+const typeOrder = computed({
+  get: () => [...types.value],
+  set: list => {
+    const chosen = type.value?.id
+    change(
+      copy =>
+        (copy.types = inOrder(
+          copy.types ?? [],
+          list.map(other => other.id),
+        )),
+    )
+    at.value = Math.max(
+      0,
+      types.value.findIndex(one => one.id === chosen),
+    )
+  },
+})
+useDraggable(fieldList, fieldOrder, { handle: '.grip', animation: 120 })
+useDraggable(typeList, typeOrder, { draggable: '.type', animation: 120 })
+const share = (id: string, is: boolean) => {
+  const shared = field.value
+  if (shared) change(copy => copy.types!.filter(one => one.id === id).forEach(one => setSharing(one, shared, is)))
 }
 const moveField = (place: number, by: -1 | 1) => changeType(one => one.fields!.splice(place + by, 0, ...one.fields!.splice(place, 1)))
 /** Named parts of the barcode rules, and the whole. */
@@ -131,7 +169,6 @@ const found = computed(() => {
       }).fields,
     }))
 })
-const said = (one: RawField, value: string) => shownValue({ ...one, kind: one.kind ?? 'text' } as Parameters<typeof shownValue>[0], value)
 const show = (position: number | null) =>
   (pageAt.value = Math.max(
     0,
@@ -147,11 +184,12 @@ const foundWords = (one: RawField) => {
 <template>
   <div v-if="rubric" class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_28rem]">
     <div>
-      <div class="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Types of documents">
+      <div ref="typeList" class="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Types of documents">
         <button
           v-for="(one, place) in types"
           :key="one.id"
           type="button"
+          class="type"
           :class="place === at ? 'act min-h-9!' : 'act-quiet min-h-9!'"
           :aria-pressed="place === at"
           @click="at = place"
@@ -180,9 +218,10 @@ const foundWords = (one: RawField) => {
           >
           <button type="button" class="link min-h-11" @click="removeType">Remove this type</button>
         </div>
-        <ol class="border-t border-rule">
+        <ol ref="fieldList" class="border-t border-rule">
           <li v-for="(one, place) in fields" :key="one.id" class="border-b border-rule">
             <div class="flex items-center gap-3 py-2">
+              <GripVertical :size="18" class="grip shrink-0 cursor-grab text-faded" aria-hidden="true" />
               <button
                 type="button"
                 class="min-w-0 flex-1 text-left"
@@ -218,6 +257,9 @@ const foundWords = (one: RawField) => {
               :field="one"
               :groups="groups"
               :pointing="pointing"
+              :types="types.filter(other => other.id !== type!.id).map(other => ({ id: other.id, label: other.label }))"
+              :shared="sharing(types, one)"
+              @share="share"
               @change="changeField(one.id, $event)"
               @point="
                 what => {
@@ -253,21 +295,7 @@ const foundWords = (one: RawField) => {
           }}</span>
         </p>
         <PointAtPage class="mt-2" :page="page" :asks="asks" :marked="[label]" @press="press" />
-        <section v-if="field && found" class="mt-4">
-          <h3 class="mb-1 text-lg">{{ field.label }}, in the sample</h3>
-          <ul>
-            <li v-for="one in found" :key="one.position" class="border-b border-rule">
-              <button type="button" class="flex w-full gap-3 py-1 text-left" @click="show(one.first)">
-                <span class="numbers w-6 shrink-0 text-right text-faded">{{ one.position }}</span>
-                <span v-if="one.fields[field.id]" class="min-w-0 truncate">{{ said(field, one.fields[field.id]!.value) }}</span>
-                <span v-else class="text-ochre">nothing</span>
-                <span v-if="one.fields[field.id] && one.fields[field.id]!.confidence < 0.8" class="small ml-auto text-ochre"
-                  >{{ Math.round(one.fields[field.id]!.confidence * 100) }} % sure</span
-                >
-              </button>
-            </li>
-          </ul>
-        </section>
+        <FoundInSample v-if="field && found" :field="field" :found="found" class="mt-4" @show="show" />
         <p v-else-if="field" class="mt-3 text-ochre">This type is not sound yet.</p>
       </template>
     </aside>

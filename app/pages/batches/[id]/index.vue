@@ -57,6 +57,17 @@ const takeOver = () =>
     await ask(`/api/batches/${id}/take-over`, { method: 'POST' })
     await refresh()
   })
+const revising = ref(false)
+const mayRevise = computed(
+  () =>
+    batch.value!.newestVersion > batch.value!.version &&
+    batch.value!.may.includes('fix') &&
+    ['to fix', 'to index'].includes(batch.value!.state),
+)
+async function revised() {
+  revising.value = false
+  await refresh()
+}
 /** Whoever gave it away may be one who does not see it any more. */
 async function handed() {
   handing.value = false
@@ -84,7 +95,11 @@ async function expected() {
     <PageTitle :title="batch.name" low>
       <template #above>
         <p class="small flex flex-wrap gap-x-4 text-faded">
-          <span>{{ batch.rubric }}, version {{ batch.version }}</span
+          <span
+            >{{ batch.rubric }}, version {{ batch.version
+            }}<button v-if="mayRevise" type="button" class="link ml-2" @click="revising = true">
+              Version {{ batch.newestVersion }} is there…
+            </button></span
           ><span>begun {{ saidTime(batch.created_at) }}, {{ batch.forGroup ? `waits for ${batch.forGroup}` : `with ${batch.owner}` }}</span
           ><button v-if="mayHand" type="button" class="link" @click="handing = true">Hand over…</button
           ><button v-if="mayTake" type="button" class="link" :disabled="running" @click="takeOver">Make it mine</button
@@ -153,6 +168,7 @@ async function expected() {
         }
       "
     />
+    <NewVersion :open="revising" :batch="id" @close="revising = false" @done="revised" />
     <HandOver :open="handing" :batch="id" @close="handing = false" @done="handed" />
     <ExpectedForm :batch="batch" :open="expecting" @close="expecting = false" @saved="expected" />
   </template>
