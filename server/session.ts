@@ -15,8 +15,8 @@ export async function signIn(event: H3Event, person: Person, panel: string | nul
 /** What a screen is told of who is signed in. */
 export async function signedIn(person: Person): Promise<SignedIn> {
   const { sql } = store()
-  const [{ timeZone, secondFactor }, has] = await Promise.all([findOffice(sql), hasSecondFactor(sql, person.id)])
-  return { ...person, timeZone, secondFactor: has ? 'shown' : mustShow(person, secondFactor) ? 'missing' : 'none' }
+  const [{ timeZone, habits, secondFactor }, has] = await Promise.all([findOffice(sql), hasSecondFactor(sql, person.id)])
+  return { ...person, timeZone, habits, secondFactor: has ? 'shown' : mustShow(person, secondFactor) ? 'missing' : 'none' }
 }
 
 /** Whether the office asks a second factor of this person. */

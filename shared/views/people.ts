@@ -1,3 +1,5 @@
+import type { Habits } from '../../core/model/office'
+
 export type Role = 'clerk' | 'checker' | 'steward'
 export interface Person {
   id: string
@@ -9,6 +11,7 @@ export interface Person {
 /** Who is signed in, and what their screens need to know of the office. */
 export interface SignedIn extends Person {
   timeZone: string
+  habits: Habits
   /** Whether they show a second factor; `missing` where the office asks for one. */
   secondFactor: 'shown' | 'missing' | 'none'
 }

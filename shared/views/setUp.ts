@@ -1,3 +1,4 @@
+import type { Habits } from '../../core/model/office'
 /** How far an empty copy is set up. */
 export interface SetupState {
   people: boolean
@@ -61,6 +62,7 @@ export interface FolderEntry {
 export interface OfficeView {
   name: string
   timeZone: string
+  habits: Habits
   networks: string[] | null
   /** Who must show a second factor when they sign in. */
   secondFactor: 'nobody' | 'stewards'

@@ -1,3 +1,4 @@
+import { Habits } from '../../core/model/office'
 import { afterEach, expect, it, vi } from 'vitest'
 import { checkDatabase, schemaVersion } from '../../store/schema'
 import { addDestination, findDestination, sealDestinations } from '../../store/setup/destinations'
@@ -41,7 +42,14 @@ it('works with the database of its own version only', async () => {
 
 it('knows the office’s settings without the key, and its mail password only with it', async () => {
   const mail = { host: 'mail.quay', port: 25, secure: false, from: 'office@saltmere.example', password: 'the mail word' }
-  await saveOffice(sql, { name: 'Saltmere', timeZone: 'Europe/London', networks: null, secondFactor: 'nobody' as const, mail })
+  await saveOffice(sql, {
+    name: 'Saltmere',
+    timeZone: 'Europe/London',
+    networks: null,
+    secondFactor: 'nobody' as const,
+    habits: Habits.parse({}),
+    mail,
+  })
   expect(await findMailServer(sql)).toEqual(mail)
   vi.stubEnv('RUBRICATOR_SECRET_KEY', 'another key that is long enough to be one')
   const office = await findOffice(sql)

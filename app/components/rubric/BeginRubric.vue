@@ -7,6 +7,7 @@ import { rubricText, startingText } from './startingText'
 const { destination } = defineProps<{ destination: string | null }>()
 const emit = defineEmits<{ text: [string] }>()
 const { data: rubrics } = useLoaded<RubricChoice[]>('/api/rubrics')
+const me = useMe()
 const { trouble, run } = useAction()
 const copied = ref(String(useRoute().query.copy ?? ''))
 watch(
@@ -31,7 +32,7 @@ watch(
         :key="one.id"
         type="button"
         class="act-quiet min-h-9!"
-        @click="emit('text', startingText(one.id, destination))"
+        @click="emit('text', startingText(one.id, destination, me.person?.habits.languages ?? ['eng']))"
       >
         {{ one.title }}
       </button>

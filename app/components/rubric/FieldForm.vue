@@ -14,6 +14,18 @@ const { field, groups, pointing } = defineProps<{
   shared: readonly string[]
 }>()
 const emit = defineEmits<{ change: [Partial<RawField>]; point: ['label' | 'place' | null]; remove: []; share: [id: string, is: boolean] }>()
+const me = useMe()
+/** A date or a number begins as the office usually writes it. */
+function setKind(kind: RawField['kind']) {
+  const habits = me.person?.habits
+  const usual =
+    kind === 'date'
+      ? { format: field.format ?? habits?.dates }
+      : kind === 'number'
+        ? { grouping: field.grouping ?? (habits?.grouping || undefined), decimal: field.decimal ?? habits?.decimal }
+        : {}
+  emit('change', { kind, ...usual })
+}
 const sources = computed(() => field.from ?? [])
 const kinds = Object.entries(kindWords) as [NonNullable<RawField['kind']>, string][]
 const typed = (event: Event) => (event.target as HTMLInputElement).value
@@ -41,11 +53,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
         >What it is called<input class="field mt-1" :value="field.label" @change="emit('change', { label: typed($event) })"
       /></label>
       <label class="block"
-        >It takes<select
-          class="field mt-1"
-          :value="field.kind ?? 'text'"
-          @change="emit('change', { kind: typed($event) as RawField['kind'] })"
-        >
+        >It takes<select class="field mt-1" :value="field.kind ?? 'text'" @change="setKind(typed($event) as RawField['kind'])">
           <option v-for="[kind, words] in kinds" :key="kind" :value="kind">{{ words }}</option>
         </select></label
       >
@@ -90,6 +98,39 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
             :value="field.max"
             @change="emit('change', { max: number(typed($event)) })"
         /></label>
+        <label class="block"
+          >Decimals<input
+            class="field numbers mt-1"
+            type="number"
+            min="0"
+            max="6"
+            :value="field.decimals"
+            placeholder="any"
+            @change="emit('change', { decimals: number(typed($event)) })"
+        /></label>
+        <label class="block"
+          >Between thousands stands<select
+            class="field mt-1"
+            :value="field.grouping ?? ''"
+            @change="emit('change', { grouping: (typed($event) || undefined) as RawField['grouping'] })"
+          >
+            <option value="">nothing</option>
+            <option value=",">a comma</option>
+            <option value=".">a point</option>
+            <option value=" ">a space</option>
+            <option value="'">an apostrophe</option>
+          </select></label
+        >
+        <label class="block"
+          >Before decimals stands<select
+            class="field mt-1"
+            :value="field.decimal ?? (field.grouping === '.' ? ',' : '.')"
+            @change="emit('change', { decimal: typed($event) as RawField['decimal'] })"
+          >
+            <option value=".">a point</option>
+            <option value=",">a comma</option>
+          </select></label
+        >
       </template>
       <label v-if="(field.kind ?? 'text') === 'text'" class="col-span-full block"
         >A pattern that every value fits, if there is one<input

@@ -14,6 +14,7 @@ import { saidTime } from '~/words/time'
 definePageMeta({ key: route => route.path })
 const id = String(useRoute().params.id)
 const isNew = id === 'new'
+const me = useMe()
 const { data: destinations } = useLoaded<DestinationChoice[]>('/api/destinations')
 const { data: batches } = useLoaded<BatchRow[]>('/api/batches')
 const loaded = isNew ? null : useLoaded<RubricText>(`/api/rubrics/${id}`, { is: 'the page' })
@@ -42,7 +43,7 @@ const { running, trouble, run } = useAction()
 
 const published = computed(() =>
   isNew
-    ? destinations.value && startingText('one-document', destinations.value[0]?.id ?? null)
+    ? destinations.value && startingText('one-document', destinations.value[0]?.id ?? null, me.person?.habits.languages ?? ['eng'])
     : loaded?.data.value && rubricText(loaded.data.value.body),
 )
 /** The types that documents have now. */

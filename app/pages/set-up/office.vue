@@ -7,6 +7,9 @@ const { running, trouble: saveTrouble, run } = useAction()
 const asked = reactive({
   name: '',
   timeZone: 'UTC',
+  languages: 'eng',
+  dates: '',
+  numbers: '.',
   own: false,
   networks: '',
   mails: false,
@@ -16,6 +19,20 @@ const asked = reactive({
 })
 const saved = ref(false)
 const tried = ref<string | null>(null)
+const dateHabits = [
+  ['dd/MM/yyyy', '31/03/2026'],
+  ['d MMM yyyy', '31 Mar 2026'],
+  ['dd.MM.yyyy', '31.03.2026'],
+  ['MM/dd/yyyy', '03/31/2026'],
+  ['yyyy-MM-dd', '2026-03-31'],
+] as const
+const numberHabits = [
+  ['.', '1234.50'],
+  ['.,', '1,234.50'],
+  [',', '1234,50'],
+  [',.', '1.234,50'],
+  [', ', '1 234,50'],
+] as const
 const zones = ['UTC', ...Intl.supportedValuesOf('timeZone')]
 const now = useNow({ interval: 1000 })
 const clock = computed(() =>
@@ -34,6 +51,9 @@ watch(office, found => {
   Object.assign(asked, {
     name: found.name,
     timeZone: found.timeZone,
+    languages: found.habits.languages.join(' '),
+    dates: found.habits.dates,
+    numbers: `${found.habits.decimal}${found.habits.grouping}`,
     own: found.networks !== null,
     networks: (found.networks ?? found.usualNetworks).join('\n'),
     mails: found.mail !== null,
@@ -51,6 +71,12 @@ const save = async () => {
       body: {
         name: asked.name,
         timeZone: asked.timeZone,
+        habits: {
+          languages: asked.languages.split(/[\s,]+/).filter(Boolean),
+          dates: asked.dates,
+          decimal: asked.numbers[0],
+          grouping: asked.numbers.slice(1),
+        },
         secondFactor: asked.secondFactor,
         networks: asked.own ? asked.networks.split(/[\s,]+/).filter(Boolean) : null,
         mail: asked.mails
@@ -86,6 +112,25 @@ const tryMail = () =>
         </label>
       </div>
       <p class="small mt-2 text-faded">There it is {{ clock }}. By this clock batches and files are named and days begin.</p>
+    </section>
+    <section>
+      <h2 class="mb-1 text-2xl">How its paper is written</h2>
+      <p class="mb-3 text-faded">A new rubric, and a new field of one, begins with this.</p>
+      <div class="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <label class="block"
+          >Languages of the text<input v-model="asked.languages" class="field numbers mt-1" placeholder="eng" required
+        /></label>
+        <label class="block"
+          >Dates<select v-model="asked.dates" class="field mt-1">
+            <option v-for="[format, example] in dateHabits" :key="format" :value="format">{{ example }}</option>
+          </select></label
+        >
+        <label class="block"
+          >Numbers<select v-model="asked.numbers" class="field mt-1">
+            <option v-for="[habit, example] in numberHabits" :key="habit" :value="habit">{{ example }}</option>
+          </select></label
+        >
+      </div>
     </section>
     <section>
       <h2 class="mb-3 text-2xl">Signing in</h2>
