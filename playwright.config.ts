@@ -18,7 +18,8 @@ export default defineConfig({
   use: {
     baseURL: running().app,
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    // Without pictures of each step, which cost more than the test itself where there is no graphics processor.
+    trace: { mode: 'retain-on-failure', screenshots: false, snapshots: true },
     screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -48,5 +48,7 @@ export function streamChanges(
     open.delete(stream)
     await stream.close()
   })
+  // The first beat goes out at once: until something is sent, whoever listens does not know that they are connected.
+  stream.push({ event: 'beat', data: '' }).catch(() => stream.close())
   return stream.send()
 }

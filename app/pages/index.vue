@@ -12,7 +12,7 @@ const { data: rubrics } = useLoaded<RubricChoice[]>('/api/rubrics')
 const toScan = computed(() => rubrics.value?.filter(one => one.mayScan) ?? [])
 const dropTrouble = ref<string | null>(null)
 
-const toFix = computed(() => (batches.value ?? []).filter(batch => batch.state === 'to fix'))
+const toFix = computed(() => (batches.value ?? []).filter(batch => batch.state === 'to fix' && batch.may_fix))
 const lines = computed(() => (batches.value ?? []).map(deskLine))
 const groups = computed(() =>
   [

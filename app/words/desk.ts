@@ -28,6 +28,7 @@ export function deskLine(batch: BatchRow): DeskLine {
         ? line('', `is being scanned: ${counted(batch.sides, 'side')} so far.`, 'Watch', ribbon, false)
         : line('', `has ${counted(batch.sides, 'side')}. Is more paper to come, or is it complete?`, 'Say which', ribbon, true)
     case 'to fix':
+      if (!batch.may_fix) return line('', 'waits for somebody who may correct its pages.', 'Look', ribbon, false)
       if (batch.asking === 0) return line('', 'waits: what was counted and what was found differ.', 'See where', ribbon, true)
       return line(
         `${counted(batch.asking, 'page')} of`,
@@ -37,6 +38,7 @@ export function deskLine(batch: BatchRow): DeskLine {
         true,
       )
     case 'to index':
+      if (!batch.may_index) return line('', 'waits for somebody who may enter its values.', 'Look', ribbon, false)
       return line(
         `${counted(batch.open_documents, 'document')} of`,
         batch.open_documents === 1 ? 'waits for its index values.' : 'wait for their index values.',

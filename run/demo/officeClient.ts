@@ -11,7 +11,7 @@ const Choice = z.array(z.object({ id: z.string(), name: z.string() }))
 /** What one of the demo's people does through the calls that other programs have. */
 export class OfficeClient {
   constructor(
-    private readonly run: RunFile,
+    private readonly run: Pick<RunFile, 'app' | 'api' | 'signIns'>,
     private readonly name: string,
     private readonly signal: AbortSignal,
   ) {}

@@ -8,7 +8,7 @@ import { asScans } from './scans'
 import { OfficeClient, type BatchSeen } from './officeClient'
 
 /** One batch of the demo's week: whose, of which paper, and how far it came. */
-interface Step {
+export interface Step {
   step: string
   person: string
   rubric: string
@@ -30,7 +30,7 @@ const slips = (step: string, person: string, seed: number, documents: string): S
 })
 
 /** Small batches, so that whoever tries the demo meanwhile never waits for long. */
-const plan: readonly Step[] = [
+const week: readonly Step[] = [
   { step: 'to fix', person: 'Tamsin', rubric: 'Mooring permits', stack: 'mooring-permits', seed: 4, documents: '1-9', then: 'leave' },
   slips('slips 1', 'Jowan', 21, '1-11'),
   { step: 'to index', person: 'Jowan', rubric: 'Office letters', stack: 'office-letters', seed: 22, documents: '1-3', then: 'leave' },
@@ -45,7 +45,12 @@ const notArrived = 'not arrived'
  * Fills the demo with an office's work, by the way that a program takes: files handed in, values confirmed, documents
  * made and sent. What was done is kept, so that a restart goes on; it steps back while people's work is under way.
  */
-export async function liveTheWeek(sql: Sql, run: RunFile, signal: AbortSignal): Promise<void> {
+export async function liveTheWeek(
+  sql: Sql,
+  run: Pick<RunFile, 'app' | 'api' | 'signIns'>,
+  signal: AbortSignal,
+  plan: readonly Step[] = week,
+): Promise<void> {
   for (const { step } of [...plan, { step: notArrived }]) await sql`insert into demo_steps (step) values (${step}) on conflict do nothing`
   const rows = await sql<{ step: string; batch: number | null }[]>`select step, batch from demo_steps where done_at is null`
   const open = new Map(rows.map(row => [row.step, row.batch]))
@@ -85,7 +90,7 @@ async function untilQuiet(sql: Sql, signal: AbortSignal): Promise<void> {
     signal.throwIfAborted()
     const busy = await sql`
       select 1 from batches
-      where state in ('sorting', 'sending') or exists (select 1 from loads where batch_id = batches.id and state in ('asked', 'scanning'))
+      where state = 'sorting' or exists (select 1 from loads where batch_id = batches.id and state in ('asked', 'scanning'))
       limit 1`
     if (!busy.length) return
     await pause(2000, undefined, { signal })

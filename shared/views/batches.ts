@@ -24,6 +24,9 @@ export interface BatchRow {
   differences: number
   /** A load is under way. */
   scanning: boolean
+  /** Whether whoever asks may correct its pages, and enter its values. */
+  may_fix: boolean
+  may_index: boolean
 }
 /** How work came to whoever has it now. */
 export interface HandedView {

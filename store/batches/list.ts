@@ -3,7 +3,7 @@ import type { BatchState } from '../../core/model/batchState'
 import type { BatchRow } from '../../shared/views/batches'
 import type { Person } from '../../shared/views/people'
 import type { Sql } from '../database'
-import { isOwn, visibleTo } from '../people/rights'
+import { isOwn, mayDo, visibleTo } from '../people/rights'
 
 export interface BatchSearch {
   open: boolean
@@ -37,7 +37,8 @@ export function listBatches(sql: Sql, person: Person, which: BatchSearch): Promi
         and slips.state = 'failed') as failed_slips,
       (select count(*)::int from jsonb_array_elements(batches.differences) as one
         where not batches.accepted @> jsonb_build_array(one)) as differences,
-      exists (select 1 from loads where batch_id = batches.id and state in ('asked', 'scanning')) as scanning
+      exists (select 1 from loads where batch_id = batches.id and state in ('asked', 'scanning')) as scanning,
+      ${mayDo(sql, person, 'fix')} as may_fix, ${mayDo(sql, person, 'index')} as may_index
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join people on people.id = batches.owner

@@ -30,7 +30,7 @@ export const visibleTo = (sql: Tx, person: Person) => {
 }
 
 /** The condition for a row of `batches` in which a person may do this; to add to another's batch is to fix it. */
-const mayDo = (sql: Tx, person: Person, act: Act) => {
+export const mayDo = (sql: Tx, person: Person, act: Act) => {
   const own = isOwn(sql, person)
   const open = act === 'check' ? sql`${seesAll(person)}` : sql`${seesAll(person)} or ${own}`
   const closed =
