@@ -74,12 +74,11 @@ const actWords: Record<Act, string> = {
  */
 export async function requireBatch(person: Person, subject: Subject, id: number, act?: Act): Promise<number> {
   const { sql } = store()
-  const batch = await batchOf(sql, person, subject, id)
-  if (batch === null) throw notThere()
-  if (act !== undefined && (await batchOf(sql, person, subject, id, act)) === null)
-    throw createError({
-      statusCode: 403,
-      message: `You may look at this, but not ${actWords[act]}. Ask a steward, who says with the rubric who may.`,
-    })
-  return batch
+  const batch = await batchOf(sql, person, subject, id, act)
+  if (batch !== null) return batch
+  if (act === undefined || (await batchOf(sql, person, subject, id)) === null) throw notThere()
+  throw createError({
+    statusCode: 403,
+    message: `You may look at this, but not ${actWords[act]}. Ask a steward, who says with the rubric who may.`,
+  })
 }

@@ -33,3 +33,6 @@ export const json = (tx: Tx, value: unknown) => tx.json(value as postgres.JSONVa
 /** Reads in one snapshot: what several statements find fits together, whatever is committed meanwhile. */
 export const inSnapshot = <A>(sql: Sql, read: (tx: Tx) => Promise<A>): Promise<A> =>
   sql.begin('isolation level repeatable read read only', read) as Promise<A>
+
+/** A pattern for `like` that finds this text as a part, whatever signs stand in it. */
+export const partLike = (text: string) => `%${text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`

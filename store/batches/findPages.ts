@@ -1,8 +1,8 @@
-import type { Sql } from '../database'
+import { partLike, type Sql } from '../database'
 
 /** Numbers of a batch's pages whose note, document's values or own words hold a text. */
 export async function findPages(sql: Sql, batch: number, text: string): Promise<number[]> {
-  const like = `%${text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
+  const like = partLike(text)
   const rows = await sql<{ position: number }[]>`
     select pages.position
     from pages

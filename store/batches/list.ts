@@ -2,7 +2,7 @@ import type { Fragment } from 'postgres'
 import type { BatchState } from '../../core/model/batchState'
 import type { BatchRow } from '../../shared/views/batches'
 import type { Person } from '../../shared/views/people'
-import type { Sql } from '../database'
+import { partLike, type Sql } from '../database'
 import { isOwn, mayDo, visibleTo } from '../people/rights'
 
 export interface BatchSearch {
@@ -19,7 +19,7 @@ export interface BatchSearch {
 
 /** Batches that a person may see, paged by key. */
 export function listBatches(sql: Sql, person: Person, which: BatchSearch): Promise<BatchRow[]> {
-  const like = `%${which.text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
+  const like = partLike(which.text)
   const last = sql`(select lower(name), id from batches where id = ${which.before})`
   const [order, after] = {
     newest: [sql`batches.id desc`, sql`batches.id < ${which.before}::bigint`],

@@ -1,6 +1,6 @@
 import { FieldValue } from '../../core/model/ledger'
 import type { Person } from '../../shared/views/people'
-import type { Sql } from '../database'
+import { partLike, type Sql } from '../database'
 import { visibleDocument } from '../people/rights'
 import { z } from 'zod'
 
@@ -27,7 +27,7 @@ export async function searchDocuments(
   person: Person,
   { text, fields, rubric, state, after, most }: DocumentSearch,
 ): Promise<FoundDocument[]> {
-  const like = `%${(text ?? '').replace(/[\\%_]/g, letter => `\\${letter}`)}%`
+  const like = partLike(text ?? '')
   const rows = await sql<{ id: number; type: string | null; state: FoundDocument['state']; fields: unknown }[]>`
     select documents.id, documents.type, documents.state, documents.fields
     from documents

@@ -53,7 +53,7 @@ export async function actsIn(sql: Tx, person: Person, batch: number): Promise<Ac
 /** A right of a person that holds for the type of a row of `documents`, and not for its whole batch. */
 const byType = (sql: Tx, person: Person, fits: Fragment) => sql`${!person.atPanel} and exists (
   select 1 from rubric_rights as own
-  where own.rubric_id = batches.rubric_id and documents.type = any(own.types)
+  where not ${isOpen(sql)} and own.rubric_id = batches.rubric_id and documents.type = any(own.types)
     and (own.person = ${person.id} or own.group_id in ${groupsOf(sql, person)})
     and ${fits})`
 

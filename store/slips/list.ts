@@ -1,7 +1,7 @@
 import type { Fragment } from 'postgres'
 import type { Person } from '../../shared/views/people'
 import type { SlipRow } from '../../shared/views/slips'
-import type { Sql } from '../database'
+import { partLike, type Sql } from '../database'
 import { visibleDocument } from '../people/rights'
 
 export interface SlipSearch {
@@ -22,7 +22,7 @@ export function listSlips(
   person: Person,
   { document, text = '', state, sort = 'newest', before, most }: SlipSearch,
 ): Promise<SlipRow[]> {
-  const like = `%${text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
+  const like = partLike(text)
   const [order, after] = (
     sort === 'newest' ? [sql`slips.id desc`, sql`slips.id < ${before}::bigint`] : [sql`slips.id`, sql`slips.id > ${before}::bigint`]
   ) as [Fragment, Fragment]

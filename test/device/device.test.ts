@@ -7,7 +7,7 @@ import { esclDevice } from '../../devices/escl'
 import { documentsOf } from '../../standins/paper/part'
 import { makeStack } from '../../standins/paper/stacks'
 import { command } from '../product/command'
-import { startDevice } from '../product/device'
+import { quickScan as settings, startDevice } from '../product/device'
 
 let device: Awaited<ReturnType<typeof startDevice>>
 let folder: string
@@ -21,17 +21,6 @@ afterAll(async () => {
 })
 
 const sides = documentsOf(makeStack('mooring-permits', 1), '1-2').truth.sides.length
-
-const settings = {
-  source: 'feeder',
-  twoSided: true,
-  colour: 'grey',
-  dpi: 75,
-  paper: 'A4',
-  opened: false,
-  gentle: false,
-  original: 'text',
-} as const
 
 describe('our eSCL client and the simulated device', () => {
   it('reads what the device can do', async () => {

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { addressOf } from '../../devices/discover'
 import { esclDevice } from '../../devices/escl'
 import { shownCertificate } from '../../reach/pinned'
-import { startDevice } from '../product/device'
+import { quickScan as settings, startDevice } from '../product/device'
 import { overTls } from '../product/tls'
 
 let device: Awaited<ReturnType<typeof startDevice>>
@@ -15,17 +15,6 @@ afterAll(() => {
   tls.stop()
   device.stop()
 })
-
-const settings = {
-  source: 'feeder',
-  twoSided: true,
-  colour: 'grey',
-  dpi: 75,
-  paper: 'A4',
-  opened: false,
-  gentle: false,
-  original: 'text',
-} as const
 
 describe('a device over TLS, at an IPv6 address', () => {
   it('is asked nothing where nobody vouches for its certificate', async () => {

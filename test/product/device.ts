@@ -1,5 +1,17 @@
 import { fork, type ChildProcess } from 'node:child_process'
 
+/** A quick scan of both sides. */
+export const quickScan = {
+  source: 'feeder',
+  twoSided: true,
+  colour: 'grey',
+  dpi: 75,
+  paper: 'A4',
+  opened: false,
+  gentle: false,
+  original: 'text',
+} as const
+
 /**
  * A simulated device of the test's own; what is loaded are two permit files.
  * @param speed sides a minute; without it, faster than any real one

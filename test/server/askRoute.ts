@@ -2,7 +2,7 @@ import { expect } from 'vitest'
 import type { BatchDetail } from '../../shared/views/batches'
 import type { DeviceChoice } from '../../shared/views/devices'
 import { addFileAndSlip } from '../product/batchCopy'
-import { program, type Client } from '../product/client'
+import { client, program, type Client } from '../product/client'
 import { pathOf, type TableRow } from './routeTable'
 
 /** Things of one batch, by what a route calls them. */
@@ -13,6 +13,8 @@ export interface Asking {
   ask: Client
   name: string | null
 }
+
+export const signedIn = async (name: string): Promise<Asking> => ({ ask: await client(name), name })
 
 /** A batch with a page, a document, a file and a slip of it. */
 export async function thingsOf(owner: Client, batch: number): Promise<Things> {

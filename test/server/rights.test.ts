@@ -5,10 +5,10 @@ import type { RubricChoice, RubricRights, RubricText } from '../../shared/views/
 import { openDatabase } from '../../store/database'
 import { acts, type Act } from '../../core/model/rights'
 import { batchOf } from '../../store/people/rights'
-import { client, program, until } from '../product/client'
+import { program, until } from '../product/client'
 import { running } from '../product/running'
 import { sampleBatch } from '../product/sample'
-import { named, send, subjectOf, thingsOf, type Asking, type Things } from './askRoute'
+import { named, send, signedIn, subjectOf, thingsOf, type Asking, type Things } from './askRoute'
 import { routeTable, type TableRow } from './routeTable'
 
 // Two rubrics: one that is everybody's, one that is for whom it names. The same batch stands under each.
@@ -20,7 +20,6 @@ let rubric: string
 let group: string
 let open: Things
 let closed: Things
-const signedIn = async (name: string): Promise<Asking> => ({ ask: await client(name), name })
 const setRights = async (rights: RubricRights) => {
   expect((await people.Piers!.ask('PUT', `/api/rubrics/${rubric}/rights`, rights)).status).toBe(200)
 }
@@ -147,6 +146,10 @@ describe('a right to documents of one type', () => {
     const found = await program('Jowan')<{ documents: { id: number }[] }>('GET', '/documents?rubric=Sealed%20permits')
     expect(found.body.documents.map(one => one.id)).toEqual([closed.document])
     expect((await ask<{ id: number }[]>('GET', '/api/slips')).body.map(one => one.id)).toContain(closed.slip)
+    // A rubric that is everybody's goes by owner and role, whatever was said of it before.
+    await sql`update rubrics set open = true where id = ${rubric}`
+    for (const path of paths) expect(await status(path)).toBe(404)
+    await sql`update rubrics set open = false where id = ${rubric}`
     await sql`update documents set type = 'another' where id = ${closed.document!}`
     for (const path of paths) expect(await status(path)).toBe(404)
   })

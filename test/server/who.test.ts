@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { client } from '../product/client'
 import { sampleBatch } from '../product/sample'
-import { named, send, subjectOf, thingsOf, type Asking, type Things } from './askRoute'
+import { named, send, signedIn, subjectOf, thingsOf, type Asking, type Things } from './askRoute'
 import { pathOf, routeTable } from './routeTable'
 
 let nobody: Asking
@@ -10,7 +10,6 @@ let otherClerk: Asking
 let checker: Asking
 /** Things of one clerk's batch. */
 const things: Things = {}
-const signedIn = async (name: string): Promise<Asking> => ({ ask: await client(name), name })
 
 beforeAll(async () => {
   nobody = { ask: await client(), name: null }

@@ -176,11 +176,11 @@ const said = (side: { fate: string; document: number | null; heading: boolean })
               </p>
               <div class="grid gap-x-6 sm:grid-cols-2">
                 <p v-if="row.before">
-                  <span class="font-semibold">Today {{ said(row.before) }}.</span>
+                  <span class="font-semibold">Today {{ said(row.before) }}.</span>{{ ' ' }}
                   <span class="font-serif italic">{{ row.before.why }}</span>
                 </p>
                 <p>
-                  <span class="font-semibold">Draft: {{ said(row.after) }}.</span>
+                  <span class="font-semibold">Draft: {{ said(row.after) }}.</span>{{ ' ' }}
                   <span class="font-serif italic">{{ row.after.why }}</span>
                 </p>
               </div>

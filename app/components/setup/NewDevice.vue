@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inFours } from '~/words/digest'
 import { saidTime } from '~/words/time'
 
 const emit = defineEmits<{ added: [] }>()
@@ -64,7 +65,7 @@ const add = () =>
         The certificate of “{{ shown.name }}” holds until {{ saidTime(shown.until) }}. Compare its SHA-256 with the one on the device’s own
         security page:
       </p>
-      <p class="numbers mt-1 break-all">{{ shown.fingerprint.match(/.{4}/g)?.join(' ') }}</p>
+      <p class="numbers mt-1 break-all">{{ inFours(shown.fingerprint) }}</p>
     </div>
     <button class="act" :disabled="running">
       {{ running ? 'Asking the device…' : shown ? 'It is the same: add it' : 'Add it when it answers' }}

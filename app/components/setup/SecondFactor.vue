@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { inFours } from '~/words/digest'
+
 /** One's own second factor: taken into an authenticator, confirmed by a code of it, taken away. */
 const me = useMe()
 const { running, trouble, run } = useAction()
@@ -36,7 +38,7 @@ const picture = computed(() => offered.value && `data:image/svg+xml,${encodeURIC
         <li>
           Take this into an authenticator on your phone, by its camera or by its secret.
           <img :src="picture ?? ''" alt="QR code of the secret" class="mt-2 size-48 border border-rule bg-white" />
-          <span class="numbers mt-2 block break-all">{{ offered.secret.match(/.{4}/g)?.join(' ') }}</span>
+          <span class="numbers mt-2 block break-all">{{ inFours(offered.secret) }}</span>
         </li>
         <li>
           <label

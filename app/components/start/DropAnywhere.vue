@@ -19,7 +19,7 @@ const choices = computed(() => {
   const ready = rubrics.filter(one => (one.id === chosen ? start !== null : one.oneTouch))
   return [...ready].sort((a, b) => Number(b.id === chosen) - Number(a.id === chosen)).slice(0, 6)
 })
-const { isOverDropZone } = useDropZone(typeof document === 'undefined' ? null : document.body, { multiple: true })
+const { isOverDropZone } = useDropZone(document.body, { multiple: true })
 const over = ref<string | null>(null)
 const { running, trouble, run } = useAction()
 watch(trouble, words => words && emit('trouble', words))

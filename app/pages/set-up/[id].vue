@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { DeviceDetail } from '~~/shared/views/devices'
 import { deviceState } from '~/words/device'
+import { inFours } from '~/words/digest'
 import { saidTime } from '~/words/time'
 
 const id = String(useRoute().params.id)
@@ -79,7 +80,7 @@ const test = (source: 'feeder' | 'glass') =>
           <dd class="numbers">{{ device.address }}</dd>
           <template v-if="device.certificate"
             ><dt class="text-faded">Certificate</dt>
-            <dd class="numbers break-all">{{ device.certificate.match(/.{4}/g)?.join(' ') }}</dd></template
+            <dd class="numbers break-all">{{ inFours(device.certificate) }}</dd></template
           >
           <template v-for="[name, value] in facts" :key="name"
             ><dt class="text-faded">{{ name }}</dt>
