@@ -7,9 +7,12 @@ export interface ChildSpec {
   name: string
   args: string[]
   env: Record<string, string>
-  /** The socket on which it is to listen, handed over at each start. */
+  /** The socket on which it is to listen, handed over at each start once the process asks for it. */
   socket?: () => Promise<Server>
 }
+
+/** What a process says that wants its socket. Node begins to accept as soon as a socket arrives, so it comes last. */
+const wantsSocket = (message: unknown) => (message as { wants?: unknown } | null)?.wants === 'socket'
 
 const restartSeconds = 1
 const stopSeconds = 12
@@ -41,12 +44,20 @@ export class Child {
         env: { ...process.env, ...this.spec.env },
       })
       this.child = child
-      if (socket) child.send({ listen: true }, socket, () => socket.close())
       child.stdout!.pipe(this.log, { end: false })
       child.stderr!.pipe(this.log, { end: false })
-      child.once('message', message => resolve(message as Record<string, unknown>))
+      let held = socket
+      const letGo = () => {
+        held?.close()
+        held = undefined
+      }
+      child.on('message', message => {
+        if (held && wantsSocket(message)) child.send({ listen: true }, held, letGo)
+        else resolve(message as Record<string, unknown>)
+      })
       child.once('error', reject)
       child.once('exit', (code, signal) => {
+        letGo()
         reject(new Error(`${this.spec.name} ended with ${code ?? signal}; its words are in ${this.spec.name}.log in the data folder.`))
         if (this.child === child) this.child = null
         this.startAgain()

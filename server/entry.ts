@@ -44,8 +44,9 @@ http.once('error', error => {
 })
 const ready = () => process.send?.({ ready: true })
 if (process.env.RUBRICATOR_SOCKET === 'parent') {
-  // bin/start chose the port and kept it meanwhile.
+  // bin/start chose the port and kept it meanwhile. Whoever comes is accepted from the moment in which it arrives here.
   process.once('message', (_, socket) => http.listen(socket as Server, ready))
+  process.send?.({ wants: 'socket' })
 } else {
   const [host, port] = [process.env.RUBRICATOR_HOST ?? '127.0.0.1', Number(process.env.RUBRICATOR_PORT ?? 3000)]
   http.listen(port, host, () => {

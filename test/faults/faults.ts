@@ -3,7 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
-import { chromium } from '@playwright/test'
+import { chromium, type Locator } from '@playwright/test'
 import S3rver from 's3rver'
 import { Ledger } from '../../core/model/ledger'
 import type { BatchDetail } from '../../shared/views/batches'
@@ -26,7 +26,9 @@ const victims = ['worker-1', 'worker-2', 'web', 'database']
 const stackId = 'office-letters'
 /** The short form inside bin/test takes shorter stacks. */
 const lastDocument = kills > 5 ? 11 : 4
-const patienceMinutes = 6
+const patienceMinutes = 4
+/** Less than what runs it allows, so that what it stood at is told. */
+const mostMinutes = kills > 5 ? Infinity : 10
 const say = (words: string) => console.log(`  ${words}`)
 const faults: string[] = []
 const expect = (what: string, found: unknown, wanted: unknown) => {
@@ -81,7 +83,9 @@ let lost = 0
 
 /** Asks as long as it takes: between kills somebody may be away. */
 let cookie = ''
+let asked = 'nothing'
 async function ask<T>(method: string, path: string, body?: unknown, accept: number[] = []): Promise<T> {
+  asked = `${method} ${path}`
   for (const end = Date.now() + patienceMinutes * 60_000; ;) {
     const answer = await fetch(run.app + path, {
       method,
@@ -110,6 +114,12 @@ async function until<T>(what: string, look: () => Promise<T>, wanted: (found: T)
   }
 }
 
+const shows = (what: Locator, seconds: number) =>
+  what.waitFor({ timeout: seconds * 1000 }).then(
+    () => true,
+    () => false,
+  )
+
 let killed = 0
 let killing = true as boolean
 const count = new Map<string, number>()
@@ -124,6 +134,24 @@ async function killNow(): Promise<void> {
   }
   killed++
   count.set(victim.name, (count.get(victim.name) ?? 0) + 1)
+  if (victim.name === 'web') knocks.push(knock())
+}
+
+/** Whoever comes while the web server starts again gets an answer, or is turned away and can come again. */
+const knocks: Promise<void>[] = []
+async function knock(): Promise<void> {
+  const answers: Promise<unknown>[] = []
+  const refused: unknown[] = []
+  for (const end = Date.now() + 8000; Date.now() < end; await pause(50))
+    answers.push(
+      fetch(`${run.app}/api/health/ready`, { signal: AbortSignal.timeout(60_000) }).then(
+        response => response.arrayBuffer(),
+        (error: unknown) => refused.push(error),
+      ),
+    )
+  await Promise.all(answers)
+  const unheard = refused.filter(error => error instanceof Error && error.name === 'TimeoutError').length
+  if (unheard) faults.push(`${unheard} of ${answers.length} requests while the web server started again were never answered`)
 }
 async function killMany(): Promise<void> {
   for (;;) {
@@ -175,10 +203,7 @@ async function runBatches({ rubric, device }: { rubric: string; device: string }
       `the screen of ${name}`,
       async () => {
         await page.goto(`${run.app}/batches/${id}`).catch(() => undefined)
-        return page
-          .getByRole('heading', { name })
-          .isVisible()
-          .catch(() => false)
+        return shows(page.getByRole('heading', { name }), 15)
       },
       open => open,
     )
@@ -230,23 +255,28 @@ async function countAll(): Promise<void> {
   expect('jobs left over', [...jobs], [])
   expect('jobs held', (await sql`select job from job_leases`).length, 0)
   // The screen that was open all the time has found its way back by itself.
-  const shown = await page
-    .getByText('done', { exact: true })
-    .first()
-    .waitFor({ timeout: 30_000 })
-    .then(
-      () => true,
-      () => false,
-    )
-  expect('the open screen shows the end', shown, true)
+  expect('the open screen shows the end', await shows(page.getByText('done', { exact: true }).first(), 30), true)
+  await Promise.all(knocks)
+}
+
+let doing = 'preparing'
+async function all(): Promise<void> {
+  const killer = killMany()
+  const prepared = await prepare()
+  doing = 'running batches'
+  await runBatches(prepared)
+  killing = false
+  await killer
+  doing = 'counting'
+  await countAll()
+}
+const tooLong = async () => {
+  await pause(mostMinutes * 60_000, undefined, { ref: false })
+  throw new Error(`It stood at ${doing} after ${mostMinutes} minutes, ${asked} asked last.`)
 }
 
 try {
-  const killer = killMany()
-  await runBatches(await prepare())
-  killing = false
-  await killer
-  await countAll()
+  await Promise.race([all(), ...(mostMinutes === Infinity ? [] : [tooLong()])])
 } catch (error) {
   faults.push(error instanceof Error ? (error.stack ?? error.message) : String(error))
 }
