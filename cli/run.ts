@@ -1,20 +1,16 @@
 import { mkdir, mkdtemp, rm, stat, writeFile } from 'node:fs/promises'
-import { existsSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fillFields } from '../core/fields/fill'
-import { readsDocuments, recognisedType } from '../core/fields/recognise'
+import { readsDocuments } from '../core/fields/recognise'
 import { makeLedger } from '../core/ledger/ledger'
 import { Code } from '../core/model/evidence'
-import type { Ledger, LedgerDocument } from '../core/model/ledger'
-import { typeOf, type Rubric } from '../core/model/rubric'
+import type { Ledger } from '../core/model/ledger'
+import type { Rubric } from '../core/model/rubric'
 import { inGroups } from '../core/text/groups'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import { splitPages } from '../core/split/split'
-import type { SplitDocument } from '../core/split/types'
-import { documentToMake } from '../engine/documentToMake'
-import { makeFiles } from '../engine/makeFiles'
 import { pagesAtOnce, readableLanguages, readPages } from '../engine/ocr'
+import { fillAll, makeAll } from './documents'
 import { UsageError } from './usage'
 import { inputFiles } from './inputs'
 import { inParallel } from './inParallel'
@@ -50,7 +46,7 @@ export async function run(options: RunOptions): Promise<number> {
     const byPage = new Map(sides.map(side => [side.page, side]))
     const inDocuments = outcome.documents.flatMap(document => document.pages.map(page => byPage.get(page)!))
     if (readsDocuments(rubric)) await readAll(inDocuments, rubric, options.jobs, progress)
-    const documents = await makeAll(outcome.documents, byPage, rubric, options, progress)
+    const documents = await makeAll(await fillAll(outcome.documents, byPage, rubric, options.jobs, progress), rubric, options.out, progress)
     const fates = new Map(outcome.pages.map(page => [page.page, page]))
     const ledger = makeLedger(
       rubric.name,
@@ -126,56 +122,6 @@ async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, pro
       progress.step('Reading', (done += pages.length), unread.length)
     },
   )
-}
-
-async function makeAll(
-  documents: readonly SplitDocument[],
-  sides: ReadonlyMap<number, Side>,
-  rubric: Rubric,
-  options: RunOptions,
-  progress: Progress,
-): Promise<LedgerDocument[]> {
-  const made: LedgerDocument[] = []
-  const names = new Set<string>()
-  const created = new Date()
-  const { timeZone } = Intl.DateTimeFormat().resolvedOptions()
-  for (const document of documents) {
-    progress.step('Making files', made.length, documents.length)
-    const read = document.pages.map(page => sides.get(page)!.words ?? [])
-    const type = typeOf(rubric, document.typeSaid ? document.type : recognisedType(rubric, read))
-    const { fields, missing } = fillFields(type, { barcode: document.barcode, pages: read, languages: rubric.read.languages, records: {} })
-    const pages = document.pages.map((page, at) => {
-      const { evidence, files, mono, sheet, bornDigital, source, sourcePage } = sides.get(page)!
-      if (!evidence || !files) throw new Error(`Page ${page} is in document ${document.document} but was never examined.`)
-      return {
-        file: files.page,
-        mono,
-        widthPx: evidence.widthPx,
-        heightPx: evidence.heightPx,
-        dpi: evidence.dpi,
-        words: read[at]!,
-        sheet,
-        ...(bornDigital && sourcePage ? { born: { file: source, page: sourcePage } } : {}),
-      }
-    })
-    const toMake = documentToMake({
-      timeZone,
-      rubric,
-      batch: rubric.name,
-      document: document.document,
-      type: type?.id ?? null,
-      fields,
-      barcode: document.barcode,
-      created,
-      pages,
-    })
-    const files = await makeFiles(rubric.files, toMake, options.out, {
-      has: name => names.has(name) || name === 'ledger.json' || existsSync(join(options.out, name)),
-      add: name => names.add(name),
-    })
-    made.push({ document: document.document, type: type?.id ?? null, pages: document.pages, fields, missing, files })
-  }
-  return made
 }
 
 /** A path on one line, whatever somebody put into its name. */

@@ -1,7 +1,9 @@
 import { localIso } from '../core/fields/dates'
-import type { LedgerDocument } from '../core/model/ledger'
-import { typeOf, type Rubric } from '../core/model/rubric'
+import type { FieldValue } from '../core/model/ledger'
+import { typeOf, type DocumentType, type Rubric } from '../core/model/rubric'
 import { renderText, type NameContext } from '../core/name/template'
+import { writtenFields } from '../core/fields/written'
+import { kindOf } from '../core/fields/kinds'
 import { shownValue } from '../core/fields/fieldValue'
 import type { DocumentToMake } from './formats/format'
 import type { PageToMake } from './pdfOut'
@@ -12,7 +14,7 @@ export interface DocumentFacts {
   /** Position in the batch, from 1. */
   document: number
   type: string | null
-  fields: LedgerDocument['fields']
+  fields: Record<string, FieldValue>
   /** Named groups of the barcode; a file name may ask for one that is no field. */
   barcode: Record<string, string>
   created: Date
@@ -25,8 +27,8 @@ export interface DocumentFacts {
 /** What the files of a document are called and say, from its index values. */
 export function documentToMake(facts: DocumentFacts): DocumentToMake {
   const type = typeOf(facts.rubric, facts.type)
-  const values = Object.fromEntries(Object.entries(facts.fields).map(([id, field]) => [id, field.value]))
-  const heading = type?.fields.map(field => values[field.id] && shownValue(field, values[field.id]!)).find(Boolean)
+  const values = Object.fromEntries(Object.entries(facts.fields).map(([id, { value }]) => [id, inLine(type, id, value)]))
+  const heading = type?.fields.map(field => facts.fields[field.id] && shownValue(field, facts.fields[field.id]!.value)).find(Boolean)
   const { scan, clean } = facts.rubric
   const name: NameContext = {
     type: type?.id ?? 'document',
@@ -51,6 +53,17 @@ export function documentToMake(facts: DocumentFacts): DocumentToMake {
     language: 'en',
     pages: facts.pages,
     protect: facts.protect ?? null,
-    index: { document: facts.document, type: type?.id ?? null, pages: facts.pages.length, values },
+    index: {
+      document: facts.document,
+      type: type?.id ?? null,
+      pages: facts.pages.length,
+      values: Object.fromEntries(Object.entries(writtenFields(type, facts.fields, {})).map(([id, { value }]) => [id, value])),
+    },
   }
+}
+
+/** A value as it stands in a name: several choices or rows on one line. */
+function inLine(type: DocumentType | null, id: string, kept: string): string {
+  const field = type?.fields.find(one => one.id === id)
+  return field && Array.isArray(kindOf(field).write(kept)) ? shownValue(field, kept) : kept
 }

@@ -1,4 +1,5 @@
-import type { Changeable, Field } from '~~/core/model/rubric'
+import type { Field } from '~~/core/model/field'
+import type { Changeable } from '~~/core/model/rubric'
 
 /** What a rubric may let the person who scans change. */
 export const changeableWords: Record<Changeable, string> = {
@@ -27,6 +28,9 @@ export const kindWords: Record<NonNullable<Field['kind']>, string> = {
   number: 'a number',
   email: 'a mail address',
   'yes-no': 'yes or no',
+  'long-text': 'a text of several lines',
+  choices: 'several of some choices',
+  table: 'rows of line items',
 }
 
 /** How a name or a text asks for a value. */

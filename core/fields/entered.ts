@@ -1,6 +1,7 @@
 import type { FieldValue } from '../model/ledger'
 import type { Fields } from '../model/rubric'
 import { checkValue } from './fieldValue'
+import { isRequired, sumFault } from './fill'
 
 export interface EnteredFields {
   fields: Record<string, FieldValue>
@@ -24,10 +25,7 @@ export function enteredFields(
   const known = new Set((type?.fields ?? []).map(field => field.id))
   for (const field of type?.fields ?? []) {
     const text = typed[field.id] ?? ''
-    if (text.trim() === '') {
-      if (field.required) faults.push({ field: field.id, why: `${field.label} is empty.` })
-      continue
-    }
+    if (text.trim() === '') continue
     const same = before[field.id]
     // In its kept form it may read as something else in print.
     if (same && same.value === text) {
@@ -40,6 +38,16 @@ export function enteredFields(
       continue
     }
     fields[field.id] = same?.value === checked.value ? same : { value: checked.value, from: 'person', confidence: 1 }
+  }
+  for (const field of type?.fields ?? []) {
+    if (faults.some(fault => fault.field === field.id)) continue
+    const own = fields[field.id]
+    const why = own
+      ? sumFault(field, own.value, id => fields[id]?.value ?? null)
+      : isRequired(field, fields)
+        ? `${field.label} is empty.`
+        : null
+    if (why) faults.push({ field: field.id, why })
   }
   return { fields, faults, unknown: Object.keys(typed).find(id => !known.has(id)) ?? null }
 }

@@ -1,70 +1,169 @@
-import type { FieldValue } from '../model/ledger'
-import type { Word } from '../model/evidence'
-import type { Fields, Field, ValueSource } from '../model/rubric'
-import { findText } from '../text/find'
-import { checkValue } from './fieldValue'
-import { lookupParts } from './lookups'
-
-/** What is known of a document before its fields are filled. */
-export interface FillEvidence {
-  /** Named groups of the barcode that started the document, and the whole as `value`. */
-  barcode: Record<string, string>
-  /** Words of each page, in page order. */
-  pages: readonly (readonly Word[])[]
-  /** What a person said of the whole batch before it was scanned, by field. */
-  given?: Record<string, string>
-  /** Languages of its words, as tesseract names them. */
-  languages?: readonly string[]
-  /** Values of the business records that were found, by system. */
-  records: Record<string, Record<string, string>>
-}
+import { sumOf, type Field } from '../model/field'
+import type { Candidate, Candidates, FieldValue } from '../model/ledger'
+import type { Fields } from '../model/rubric'
+import { withDigits } from '../text/repair'
+import type { FillEvidence } from './evidence'
+import { checkValue, type Checked } from './fieldValue'
+import { kindOf } from './kinds'
+import { rowsOf } from './kinds/table'
+import { readingsOf, type OtherCell, type Reading } from './readings'
 
 export interface Filled {
   fields: Record<string, FieldValue>
+  /** What was read and not taken, by field; a field that has a value has none. */
+  candidates: Candidates
   missing: string[]
 }
 
-function candidate(source: ValueSource, evidence: FillEvidence): { raw: string; from: FieldValue['from']; confidence: number } | null {
-  if ('barcode' in source) {
-    const raw = evidence.barcode[source.barcode]
-    return raw === undefined ? null : { raw, from: 'barcode', confidence: 1 }
-  }
-  if ('value' in source) return { raw: source.value, from: 'value', confidence: 1 }
-  if ('lookup' in source) {
-    const { system, key } = lookupParts(source.lookup)
-    const raw = evidence.records[system]?.[key]
-    return raw === undefined ? null : { raw, from: 'lookup', confidence: 1 }
-  }
-  for (const words of evidence.pages) {
-    const found = findText(words, source.text)
-    if (found) return { raw: found.value, from: 'text', confidence: found.confidence }
-  }
-  return null
+/** Most candidates that are kept of a field. */
+const mostCandidates = 5
+
+interface Found {
+  value: FieldValue | null
+  candidates: Candidate[]
+  /** Of a table: what another reading made of single cells. */
+  others?: OtherCell[] | undefined
 }
 
-function fillField(field: Field, evidence: FillEvidence): FieldValue | null {
-  const given = evidence.given?.[field.id]
-  if (given !== undefined) return { value: given, from: 'person', confidence: 1 }
-  for (const source of field.from) {
-    const found = candidate(source, evidence)
-    if (!found) continue
-    const checked = checkValue(field, found.raw, evidence.languages)
-    if (checked.ok) return { value: checked.value, from: found.from, confidence: Math.round(found.confidence * 100) / 100 }
-  }
-  return null
-}
-
-/** Values for a document's fields: each field's sources in order, the first valid one wins. */
+/** Values for a document's fields: each field's sources in order, the first valid one that is sure enough wins. */
 export function fillFields(type: Fields | null, evidence: FillEvidence): Filled {
-  const fields: Record<string, FieldValue> = {}
-  for (const field of type?.fields ?? []) {
-    const value = fillField(field, evidence)
-    if (value) fields[field.id] = value
+  const found = new Map<string, Found>()
+  const under = new Set<string>()
+  const byId = new Map((type?.fields ?? []).map(field => [field.id, field]))
+  // A field that others are joined from is filled before them; one that is joined from itself stays empty.
+  const fill = (id: string): Found | null => {
+    const field = byId.get(id)
+    if (!field || under.has(id)) return null
+    const known = found.get(id)
+    if (known) return known
+    under.add(id)
+    const filled = fillField(field, evidence, other => fill(other)?.value ?? null)
+    under.delete(id)
+    found.set(id, filled)
+    return filled
   }
-  return { fields, missing: missingFields(type, fields) }
+  for (const id of byId.keys()) fill(id)
+  for (const field of byId.values()) mendSum(field, found)
+  for (const field of byId.values()) found.set(field.id, agreed(field, found))
+
+  const fields: Filled['fields'] = {}
+  const candidates: Candidates = {}
+  for (const [id, { value, candidates: others }] of found) {
+    if (value) fields[id] = value
+    else if (others.length) candidates[id] = others.slice(0, mostCandidates)
+  }
+  return { fields, candidates, missing: missingFields(type, fields, waitingFor(type, candidates)) }
 }
 
-/** Ids of required fields without a value. */
-export function missingFields(type: Fields | null, fields: Record<string, FieldValue>): string[] {
-  return (type?.fields ?? []).filter(field => field.required && !fields[field.id]).map(field => field.id)
+function fillField(field: Field, evidence: FillEvidence, others: (field: string) => FieldValue | null): Found {
+  const given = evidence.given?.[field.id]
+  if (given !== undefined) return { value: { value: given, from: 'panel', confidence: 1 }, candidates: [] }
+  const candidates: Candidate[] = []
+  for (const source of field.from) {
+    for (const reading of readingsOf(field, source, evidence, others)) {
+      const { checked, repaired } = checkedReading(field, reading, evidence)
+      const { from, page, box } = reading
+      const value: FieldValue = {
+        value: checked.ok ? checked.value : reading.raw.trim(),
+        from,
+        confidence: Math.round(reading.confidence * 100) / 100,
+        ...(page === undefined ? {} : { page }),
+        ...(box ? { box } : {}),
+        ...(repaired === undefined ? {} : { repaired }),
+      }
+      const why = reading.doubt ?? (checked.ok ? unfit(field, value, evidence) : checked.why)
+      if (why === null) return { value, candidates: [], others: reading.others }
+      if (value.value && !candidates.some(other => other.value === value.value)) candidates.push({ ...value, why })
+    }
+  }
+  return { value: null, candidates }
+}
+
+/** Checks a reading; where it fails, also with letters read as the digits that they look like, if only digits can stand there. */
+function checkedReading(
+  field: Field,
+  { raw, repaired }: Reading,
+  { languages }: FillEvidence,
+): { checked: Checked; repaired?: string | undefined } {
+  const checked = checkValue(field, raw, languages)
+  if (checked.ok || (!kindOf(field).digits && field.check === 'none')) return { checked, repaired }
+  const digits = withDigits(raw)
+  const again = digits === raw ? checked : checkValue(field, digits, languages)
+  return again.ok ? { checked: again, repaired: repaired ?? raw.trim() } : { checked, repaired }
+}
+
+/** Why a valid value is not taken; null where it is. */
+function unfit(field: Field, { value, confidence }: FieldValue, { taken }: FillEvidence): string | null {
+  if (confidence < field.sure)
+    return `Read with ${Math.round(confidence * 100)} % sureness; ${field.label} wants ${Math.round(field.sure * 100)} %.`
+  const other = field.unique ? taken?.(field.id, value) : null
+  return other ? `${field.label}: ${other} has "${value}" already.` : null
+}
+
+/** Where one cell that two readings read differently explains why the sum does not agree, the other reading of it is taken. */
+function mendSum(field: Field, found: Map<string, Found>): void {
+  if (!field.equals) return
+  const { table, column } = sumOf(field.equals)
+  const [total, rows] = [found.get(field.id)?.value, found.get(table)]
+  const sum = rows?.value ? columnSum(rows.value.value, column) : null
+  if (!total || !rows?.value || sum === null) return
+  const cells = rowsOf(rows.value.value)
+  const short = scaled(total.value) - sum
+  const other = rows.others?.find(one => one.column === column && scaled(one.value) - scaled(cells[one.row]?.[column] ?? '0') === short)
+  if (short === 0 || !other) return
+  cells[other.row] = { ...cells[other.row], [column]: other.value }
+  found.set(table, { ...rows, value: { ...rows.value, value: JSON.stringify(cells) } })
+}
+
+/** A value that does not agree with the sum that it must equal waits for a person. */
+function agreed(field: Field, found: ReadonlyMap<string, Found>): Found {
+  const own = found.get(field.id) ?? { value: null, candidates: [] }
+  const why = own.value && sumFault(field, own.value.value, id => found.get(id)?.value?.value ?? null)
+  return own.value && why ? { value: null, candidates: [{ ...own.value, why }] } : own
+}
+
+/** Why a value does not agree with the sum of a column; null where it does or there is no such column yet. */
+export function sumFault(field: Field, value: string, valueOf: (field: string) => string | null): string | null {
+  if (!field.equals) return null
+  const { table, column } = sumOf(field.equals)
+  const kept = valueOf(table)
+  if (kept === null) return null
+  const sum = columnSum(kept, column)
+  return sum === null || sum === scaled(value) ? null : `${field.label} is ${value}, and the rows add up to ${unscaled(sum)}.`
+}
+
+// In millionths, so that money adds up.
+const scale = 1_000_000
+const scaled = (number: string) => Math.round(Number(number) * scale)
+const unscaled = (number: number) => String(Number((number / scale).toFixed(6)))
+
+function columnSum(kept: string, column: string): number | null {
+  const cells = rowsOf(kept).flatMap(row => row[column] ?? [])
+  return cells.length ? cells.reduce((sum, cell) => sum + scaled(cell), 0) : null
+}
+
+/** The sum of a column of a kept table, as it is shown; null where no row has a value there. */
+export function shownSum(kept: string, column: string): string | null {
+  const sum = columnSum(kept, column)
+  return sum === null ? null : unscaled(sum)
+}
+
+/** Fields whose only value does not agree with another, or is another document's: a person decides, whether it is required or not. */
+function waitingFor(type: Fields | null, candidates: Candidates): string[] {
+  return (type?.fields ?? []).filter(field => (field.equals ?? field.unique) && candidates[field.id]).map(field => field.id)
+}
+
+/** Ids of required fields without a value, and of those that wait for a person besides. */
+export function missingFields(type: Fields | null, fields: Record<string, { value: string }>, waiting: readonly string[] = []): string[] {
+  return (type?.fields ?? [])
+    .filter(field => !fields[field.id] && (isRequired(field, fields) || waiting.includes(field.id)))
+    .map(field => field.id)
+}
+
+/** Whether a field must have a value, by itself or because of what another one says. */
+export function isRequired(field: Field, fields: Record<string, { value: string }>): boolean {
+  const { requiredWhen: when } = field
+  if (!when) return field.required
+  const said = fields[when.field]?.value.split('\n') ?? []
+  return field.required || said.some(value => when.is.some(one => one.toLowerCase() === value.toLowerCase()))
 }

@@ -1,5 +1,6 @@
 import type { FieldValue } from '../model/ledger'
-import { typeOf, type Field, type Rubric } from '../model/rubric'
+import type { Field } from '../model/field'
+import { typeOf, type Rubric } from '../model/rubric'
 import { enteredFields, type EnteredFields } from './entered'
 
 /** Fields that are asked before scanning: those of the default type that the paper itself does not fill. */

@@ -12,12 +12,55 @@ export type Fate = z.infer<typeof Fate>
 /** Taken out of the documents but kept: it can always be put back. */
 export const isAsideFate = (fate: Fate | null): boolean => fate !== null && !['kept', 'held', 'unreadable'].includes(fate)
 
-export const FieldValue = z.object({
-  value: z.string(),
-  from: z.enum(['barcode', 'text', 'lookup', 'value', 'person']),
+export const sourcesOfValues = [
+  'barcode',
+  'panel',
+  'text',
+  'ticked',
+  'table',
+  'file',
+  'join',
+  'lookup',
+  'value',
+  'learned',
+  'person',
+] as const
+
+const Box = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() })
+
+/** Where a value was read, and how surely. */
+const Reading = {
+  from: z.enum(sourcesOfValues),
   confidence: z.number(),
-})
+  /** The batch's page on which it was read, and its place there in inches. */
+  page: z.int().optional(),
+  box: Box.optional(),
+  /** What was read, where usual confusions of letters and digits were repaired. */
+  repaired: z.string().optional(),
+}
+
+/** A value in its kept form, a text for every kind; `core/fields/kinds` says which. */
+export const FieldValue = z.object({ value: z.string(), ...Reading })
 export type FieldValue = z.infer<typeof FieldValue>
+
+/** A value that the machine found and did not take, with the reason. */
+export const Candidate = z.object({ value: z.string(), ...Reading, why: z.string() })
+export type Candidate = z.infer<typeof Candidate>
+
+/** What was found and not taken, by field. */
+export const Candidates = z.record(z.string(), z.array(Candidate))
+export type Candidates = z.infer<typeof Candidates>
+
+/** A value as the ledger writes it: a list for several choices, a list of objects for the rows of a table. */
+const Written = z.union([z.string(), z.array(z.string()), z.array(z.record(z.string(), z.string()))])
+export type Written = z.infer<typeof Written>
+
+export const LedgerValue = z.object({
+  value: Written.nullable(),
+  ...Reading,
+  candidates: z.array(z.object({ value: Written, ...Reading, why: z.string() })).optional(),
+})
+export type LedgerValue = z.infer<typeof LedgerValue>
 
 export const LedgerPage = z.object({
   page: z.int(),
@@ -46,7 +89,7 @@ export const LedgerDocument = z.object({
   document: z.int(),
   type: z.string().nullable(),
   pages: z.array(z.int()),
-  fields: z.record(z.string(), FieldValue),
+  fields: z.record(z.string(), LedgerValue),
   missing: z.array(z.string()),
   files: z.array(LedgerFile),
 })

@@ -3,8 +3,9 @@ import { z } from 'zod'
 import { barcodeFormats } from './barcodeFormats'
 import { fileFormats } from './fileFormats'
 import { batchNameFault } from '../name/batchName'
-import { patternFault } from '../pattern/pattern'
-import { placeholdersOf, templateFault, textFault } from '../name/template'
+import { placeholdersOf } from '../name/template'
+import { Field, sumOf, TextSource } from './field'
+import { identifier, nameTemplate, pattern, textTemplate, Zone } from './schemas'
 
 /** What a rubric may let the person who scans change. */
 export const changeable = [
@@ -26,29 +27,7 @@ export const changeable = [
 ] as const
 export type Changeable = (typeof changeable)[number]
 
-/** A regular expression as text; it must compile, and be one that is matched in linear time. */
-const pattern = z
-  .string()
-  .max(1000)
-  .check(context => {
-    const fault = patternFault(context.value)
-    if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
-  })
-
-const identifier = z.string().regex(/^[A-Za-z][A-Za-z0-9_-]{0,63}$/, 'letters, digits, - and _, starting with a letter')
 const colour = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'a colour such as "#d94a3a"')
-
-const rectangle = z.strictObject({
-  x: z.number().min(0),
-  y: z.number().min(0),
-  width: z.number().positive(),
-  height: z.number().positive(),
-  unit: z.enum(['in', 'mm']).default('in'),
-})
-
-/** A place on the upright page, measured from its top-left corner. `{}` is the whole page. */
-export const Zone = z.union([rectangle, z.strictObject({})])
-export type Zone = z.infer<typeof Zone>
 
 const Scan = z.strictObject({
   source: z.enum(['feeder', 'glass']).default('feeder'),
@@ -111,14 +90,7 @@ const Clean = z.strictObject({
   /** Printed on every page of the files; a template that may also say {page}. */
   stamp: z
     .strictObject({
-      text: z
-        .string()
-        .min(1)
-        .max(120)
-        .check(context => {
-          const fault = textFault(context.value)
-          if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
-        }),
+      text: textTemplate(120),
       place: z.enum(['top-left', 'top-right', 'bottom-left', 'bottom-right']).default('bottom-right'),
     })
     .optional(),
@@ -169,60 +141,6 @@ const Split = z.strictObject({
 })
 export type Split = z.infer<typeof Split>
 
-const TextSource = z.union([
-  z.strictObject({ near: z.string().min(1), value: pattern }),
-  z.strictObject({ zone: Zone.optional(), value: pattern }),
-])
-export type TextSource = z.infer<typeof TextSource>
-
-/** Where a field's value may come from; tried in order, the first valid one wins. */
-const ValueSource = z.union([
-  z.strictObject({ barcode: z.string().min(1) }),
-  z.strictObject({ text: TextSource }),
-  z.strictObject({ lookup: z.string().min(1) }),
-  z.strictObject({ value: z.string() }),
-])
-export type ValueSource = z.infer<typeof ValueSource>
-
-export const Field = z
-  .strictObject({
-    id: identifier,
-    label: z.string().min(1),
-    kind: z.enum(['text', 'date', 'choice', 'number', 'email', 'yes-no']).default('text'),
-    required: z.boolean().default(false),
-    pattern: pattern.optional(),
-    check: z.enum(['none', 'luhn']).default('none'),
-    format: z.string().optional(),
-    choices: z.array(z.string().min(1)).optional(),
-    min: z.number().optional(),
-    max: z.number().optional(),
-    decimals: z.int().min(0).max(6).optional(),
-    /** What stands between thousands on paper; a grouped number is refused where it is not named. */
-    grouping: z.enum([',', '.', ' ', "'"]).optional(),
-    /** What stands before the decimals on paper: "," where the grouping is ".", else ".". */
-    decimal: z.enum(['.', ',']).optional(),
-    from: z.array(ValueSource).default([]),
-  })
-  .check(context => {
-    if (context.value.kind === 'choice' && !context.value.choices?.length) {
-      context.issues.push({
-        code: 'custom',
-        path: ['choices'],
-        input: context.value.choices,
-        message: 'at least one choice for a field of kind "choice"',
-      })
-    }
-    if (context.value.grouping !== undefined && context.value.grouping === context.value.decimal) {
-      context.issues.push({
-        code: 'custom',
-        path: ['decimal'],
-        input: context.value.decimal,
-        message: 'another mark than the grouping',
-      })
-    }
-  })
-export type Field = z.infer<typeof Field>
-
 export const DocumentType = z.strictObject({
   id: identifier,
   label: z.string().min(1),
@@ -236,23 +154,15 @@ export type DocumentType = z.infer<typeof DocumentType>
 /** What is filled and entered: a type's fields, or those that are asked before scanning. */
 export type Fields = Pick<DocumentType, 'fields'>
 
-const template = z
-  .string()
-  .min(1)
-  .check(context => {
-    const fault = templateFault(context.value)
-    if (fault) context.issues.push({ code: 'custom', input: context.value, message: fault })
-  })
-
 const FileSpec = z.strictObject({
   format: z.enum(fileFormats),
-  name: template.default('{type}/{seq:3}'),
+  name: nameTemplate.default('{type}/{seq:3}'),
 })
 export type FileSpec = z.infer<typeof FileSpec>
 
 const Send = z.strictObject({
   to: z.string().min(1),
-  folder: template.optional(),
+  folder: nameTemplate.optional(),
   /** The person who scans says where there: a folder, or who gets the mail. */
   ask: z.boolean().default(false),
 })
@@ -318,10 +228,25 @@ export const Rubric = z
       if (rule.type !== undefined && !typeIds.includes(rule.type)) report(['split', 'rules', at, 'type'], rule.type, knownTypes)
     })
 
-    const names = new Set(rubric.types.flatMap(type => type.fields.map(field => field.id)))
-    for (const rule of rubric.split.rules) {
-      if (rule.rule === 'barcode' && rule.value) for (const group of groupNames(rule.value)) names.add(group)
-    }
+    const groups = rubric.split.rules.flatMap(rule => (rule.rule === 'barcode' && rule.value ? groupNames(rule.value) : []))
+    rubric.types.forEach((type, at) =>
+      type.fields.forEach((field, position) => {
+        const path = ['types', at, 'fields', position]
+        const known = new Set([...type.fields.map(other => other.id), ...groups, 'value'])
+        if (field.requiredWhen && !type.fields.some(other => other.id === field.requiredWhen!.field))
+          report([...path, 'requiredWhen', 'field'], field.requiredWhen.field, 'a field of this type')
+        field.from.forEach((source, place) => {
+          const unknown = 'join' in source && placeholdersOf(source.join).find(name => name === field.id || !known.has(name))
+          if (unknown) report([...path, 'from', place, 'join'], source.join, `a template of other fields; {${unknown}} is not one`)
+        })
+        if (!field.equals) return
+        const { table, column } = sumOf(field.equals)
+        const found = type.fields.find(other => other.id === table)?.columns?.find(other => other.id === column)
+        if (found?.kind !== 'number') report([...path, 'equals'], field.equals, 'a column of kind "number" of a table of this type')
+      }),
+    )
+
+    const names = new Set([...rubric.types.flatMap(type => type.fields.map(field => field.id)), ...groups])
     const checkNames = (path: (string | number)[], value: string) => {
       const unknown = placeholdersOf(value).find(name => !names.has(name))
       if (unknown) report(path, value, `a template of fields of this rubric; {${unknown}} is not one`)

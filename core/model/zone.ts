@@ -1,4 +1,4 @@
-import type { Zone } from './rubric'
+import type { Zone } from './schemas'
 
 /** A rectangle in inches from the top-left of the upright page. */
 export interface Box {

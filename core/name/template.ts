@@ -114,6 +114,12 @@ export function renderName(template: string, context: NameContext): string {
   return filled.split('/').map(safeStep).join('/')
 }
 
+/** A template with each name's value in its place; null where one has none. */
+export function fillTemplate(template: string, valueOf: (name: string) => string | null): string | null {
+  const filled = parse(template).map(part => ('text' in part ? part.text : valueOf(part.name)))
+  return filled.includes(null) ? null : filled.join('')
+}
+
 /** What a template says as a line of text, for a stamp or a subject; it may also ask for {page}. */
 export function renderText(template: string, context: NameContext, page = 1): string {
   return parse(template)

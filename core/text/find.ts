@@ -1,13 +1,17 @@
 import type { Word } from '../model/evidence'
 import { patternOf } from '../pattern/pattern'
-import type { TextSource } from '../model/rubric'
+import type { TextSource } from '../model/field'
 import { centreInside, zoneBox, type Box } from '../model/zone'
+import { boxOf } from './exports'
 import { linesOf } from './lines'
+import { withDigits } from './repair'
 
 export interface Found {
   value: string
   confidence: number
   words: Word[]
+  /** What stands there, where letters that only a digit's place explains were read as digits. */
+  repaired?: string
 }
 
 const letters = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
@@ -15,6 +19,10 @@ const letters = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, 
 /** First capture group where the pattern has one, else the whole match, within these words joined by spaces. */
 function matchWords(words: readonly Word[], pattern: string): Found | null {
   const text = words.map(word => word.text).join(' ')
+  return matchText(words, text, text, pattern) ?? matchText(words, text, withDigits(text), pattern)
+}
+
+function matchText(words: readonly Word[], printed: string, text: string, pattern: string): Found | null {
   const match = patternOf(pattern).exec(text)
   if (!match) return null
   const end = match.index + match.text.length
@@ -24,23 +32,39 @@ function matchWords(words: readonly Word[], pattern: string): Found | null {
     at += word.text.length + 1
     return from < end && from + word.text.length > match.index
   })
-  return { value: match.first ?? match.text, confidence: Math.min(1, ...used.map(word => word.confidence)), words: used }
+  const value = match.first ?? match.text
+  const from = match.index + Math.max(0, match.text.indexOf(value))
+  const stands = printed.slice(from, from + value.length)
+  return {
+    value,
+    confidence: Math.min(1, ...used.map(word => word.confidence)),
+    words: used,
+    ...(stands === value ? {} : { repaired: stands }),
+  }
 }
+
+/** The matches of a pattern among the words whose centres lie in the zone (null: the whole page), line by line, then across lines. */
+function* allInZone(words: readonly Word[], zone: Box | null, pattern: string): Generator<Found> {
+  const lines = linesOf(words.filter(word => centreInside(word, zone)))
+  for (const line of [...lines, lines.flat()]) {
+    const found = matchWords(line, pattern)
+    if (found) yield found
+  }
+}
+
+const firstOf = (found: Generator<Found>): Found | null => found.next().value ?? null
 
 /** The first match of a pattern among the words whose centres lie in the zone (null: the whole page), line by line. */
-export function findInZone(words: readonly Word[], zone: Box | null, pattern: string): Found | null {
-  const inside = words.filter(word => centreInside(word, zone))
-  for (const line of linesOf(inside)) {
-    const found = matchWords(line, pattern)
-    if (found) return found
-  }
-  return matchWords(linesOf(inside).flat(), pattern)
+export const findInZone = (words: readonly Word[], zone: Box | null, pattern: string): Found | null =>
+  firstOf(allInZone(words, zone, pattern))
+
+/** What a text source finds on a page, the nearest first: beside or below its label wherever that stands, or in its zone. */
+export function findAll(words: readonly Word[], source: TextSource): Generator<Found> {
+  return 'near' in source ? allNear(words, source.near, source.value) : allInZone(words, zoneBox(source.zone), source.value)
 }
 
-/** What a text source finds on a page: beside or below its label, or in its zone. */
-export function findText(words: readonly Word[], source: TextSource): Found | null {
-  return 'near' in source ? findNear(words, source.near, source.value) : findInZone(words, zoneBox(source.zone), source.value)
-}
+/** The first of what a text source finds. */
+export const findText = (words: readonly Word[], source: TextSource): Found | null => firstOf(findAll(words, source))
 
 /** Equal, or for words of five letters and more, one letter read wrongly. */
 function sameWord(read: string, wanted: string): boolean {
@@ -51,19 +75,35 @@ function sameWord(read: string, wanted: string): boolean {
   return different === 1
 }
 
-function labelPlaces(words: readonly Word[], label: string): Box[] {
+/** Where a printed label stands, from top to bottom: on one line, or broken over two that begin below each other. */
+export function labelPlaces(words: readonly Word[], label: string): Box[] {
   const wanted = label.split(/\s+/).map(letters).filter(Boolean)
+  if (wanted.length === 0) return []
+  const lines = linesOf(words)
+  const fits = (run: readonly Word[], from: number) => run.every((word, place) => sameWord(letters(word.text), wanted[from + place]!))
   const places: Box[] = []
-  for (const line of linesOf(words)) {
-    for (let at = 0; at + wanted.length <= line.length; at++) {
+  for (const line of lines) {
+    for (let at = 0; at < line.length; at++) {
       const run = line.slice(at, at + wanted.length)
-      if (!run.every((word, place) => sameWord(letters(word.text), wanted[place]!))) continue
-      const first = run[0]!
-      const last = run[run.length - 1]!
-      places.push({ x: first.x, y: first.y, width: last.x + last.width - first.x, height: Math.max(...run.map(word => word.height)) })
+      if (!fits(run, 0)) continue
+      if (run.length === wanted.length) places.push(boxOf(run))
+      else {
+        const rest = lines
+          .map(other => restBelow(other, boxOf(run), wanted.length - run.length))
+          .find(other => other && fits(other, run.length))
+        if (rest) places.push(boxOf([...run, ...rest]))
+      }
     }
   }
-  return places
+  return places.sort((a, b) => a.y - b.y || a.x - b.x)
+}
+
+/** A line's first words where the line begins right below these. */
+function restBelow(line: readonly Word[], above: Box, count: number): readonly Word[] | null {
+  const first = line[0]
+  if (!first || line.length < count) return null
+  const gap = first.y - (above.y + above.height)
+  return gap > -0.3 * above.height && gap < 1.2 * above.height && Math.abs(first.x - above.x) < 0.3 ? line.slice(0, count) : null
 }
 
 const middle = (box: Box) => box.y + box.height / 2
@@ -72,14 +112,17 @@ const middle = (box: Box) => box.y + box.height / 2
  * The match nearest to a printed label: right of it on the same line, else below it.
  * Distances are in inches; below means within an inch and overlapping the label's width or starting near its left edge.
  */
-export function findNear(words: readonly Word[], label: string, pattern: string): Found | null {
+function* allNear(words: readonly Word[], label: string, pattern: string): Generator<Found> {
   for (const place of labelPlaces(words, label)) {
     const tall = Math.max(place.height, 0.1)
     const right = words
       .filter(word => word.x >= place.x + place.width - 0.02 && Math.abs(middle(word) - middle(place)) < tall * 0.8)
       .sort((a, b) => a.x - b.x)
     const beside = matchWords(right, pattern)
-    if (beside) return beside
+    if (beside) {
+      yield beside
+      continue
+    }
 
     const under = words.filter(word => {
       const gap = word.y - (place.y + place.height)
@@ -87,10 +130,12 @@ export function findNear(words: readonly Word[], label: string, pattern: string)
     })
     for (const row of rowsOf(under)) {
       const below = matchWords(row, pattern)
-      if (below) return below
+      if (below) {
+        yield below
+        break
+      }
     }
   }
-  return null
 }
 
 // Reading order puts a form's cells in any order, so rows are made from geometry, not from line numbers.

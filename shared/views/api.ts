@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { BatchState } from '../../core/model/batchState'
-import { FieldValue, Ledger, Totals } from '../../core/model/ledger'
+import { Ledger, LedgerValue, Totals } from '../../core/model/ledger'
 
 // What /api/v1 answers: a contract with other programs, extended by optional keys only.
 
@@ -40,7 +40,7 @@ export const ApiDocument = z.object({
   state: DocumentState,
   edition: z.int(),
   /** Each value with where it came from. */
-  values: z.record(z.string(), FieldValue),
+  values: z.record(z.string(), LedgerValue),
   missing: z.array(z.string()),
   pages: z.array(z.int()),
   files: z.array(ApiFile),

@@ -1,5 +1,5 @@
 import type { BatchState } from '../../core/model/batchState'
-import type { FieldValue } from '../../core/model/ledger'
+import type { Candidates, FieldValue } from '../../core/model/ledger'
 import type { LookupAnswers } from '../../core/model/lookup'
 import type { DocumentType } from '../../core/model/rubric'
 import type { SlipRow } from './slips'
@@ -42,6 +42,8 @@ export interface DocumentDetail {
   state: DocumentState
   filled: boolean
   fields: Record<string, FieldValue>
+  /** What the machine found and did not take, with the reason. */
+  candidates: Candidates
   missing: string[]
   indexed_by: string | null
   indexed_at: string | null

@@ -1,5 +1,6 @@
 import type { Choices } from '../../core/model/choices'
-import type { Changeable, Field, Rubric } from '../../core/model/rubric'
+import type { Field } from '../../core/model/field'
+import type { Changeable, Rubric } from '../../core/model/rubric'
 
 /** A destination that a rubric leaves open until somebody scans. */
 export interface OpenSend {

@@ -1,3 +1,4 @@
+import { berthApplications } from './berthApplications'
 import { crewCards, logbooks } from './glassPaper'
 import { landingSlips } from './landingSlips'
 import { mixedPost } from './mixedPost'
@@ -15,6 +16,7 @@ const makers: Record<string, (seed: number) => Stack> = {
   'crew-cards': crewCards,
   logbooks: logbooks,
   'berth-plans': berthPlans,
+  'berth-applications': berthApplications,
 }
 
 export const stackIds = Object.keys(makers)

@@ -1,6 +1,9 @@
+import { z } from 'zod'
+import { writtenFields } from '../../core/fields/written'
 import { makeLedger } from '../../core/ledger/ledger'
 import { Code, PageEvidence } from '../../core/model/evidence'
-import { Ledger, LedgerDocument } from '../../core/model/ledger'
+import { Candidates, FieldValue, Ledger, LedgerDocument } from '../../core/model/ledger'
+import { typeOf } from '../../core/model/rubric'
 import type { Tx } from '../database'
 import { rubricOfBatch } from '../setup/rubrics'
 
@@ -27,7 +30,7 @@ export async function ledgerOfBatch(sql: Tx, batch: number): Promise<Ledger> {
     where pages.batch_id = ${batch}
     order by pages.position`
   const documents = await sql`
-    select position as document, type, fields, missing,
+    select position as document, type, fields, candidates, missing,
       (select coalesce(jsonb_agg(position order by page_order), '[]') from pages where document_id = documents.id) as pages,
       (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'mediaType', media_type, 'bytes', bytes, 'sha256', sha256)
         order by id), '[]')
@@ -58,6 +61,10 @@ export async function ledgerOfBatch(sql: Tx, batch: number): Promise<Ledger> {
         document: page.document,
       }
     }),
-    LedgerDocument.array().parse(documents),
+    documents.map(({ fields, candidates, ...document }) => {
+      const type = typeOf(rubric, z.string().nullable().parse(document.type))
+      const written = writtenFields(type, z.record(z.string(), FieldValue).parse(fields), Candidates.parse(candidates))
+      return LedgerDocument.parse({ ...document, fields: written })
+    }),
   )
 }

@@ -3,7 +3,8 @@ import type { Sql } from '../database'
 
 export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail | null> {
   const [row] = await sql<DocumentDetail[]>`
-    select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, missing, lookups, edition,
+    select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, candidates, missing, lookups,
+      edition,
       people.name as indexed_by, indexed_at,
       not exists (select 1 from pages where document_id = documents.id and pages.read_at is null) as read
     from documents

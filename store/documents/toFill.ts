@@ -1,3 +1,4 @@
+import { basename } from 'node:path'
 import { z } from 'zod'
 import { unpackWords } from '../../core/text/packedWords'
 import type { Tx } from '../database'
@@ -9,13 +10,22 @@ export async function documentToFill(tx: Tx, document: number) {
     from documents
     join batches on batches.id = documents.batch_id
     where documents.id = ${document}`
-  const pages = await tx<{ words: unknown }[]>`
-    select words from pages left join page_words on page_id = pages.id where document_id = ${document} order by page_order`
+  const pages = await tx<{ position: number; words: unknown; page_blob: string; dpi: number; bornDigital: boolean; file: string | null }[]>`
+    select pages.position, words, page_blob, (evidence->>'dpi')::float as dpi,
+      born_digital as "bornDigital", case when loads.kind <> 'device' then pages.source end as file
+    from pages
+    join loads on loads.id = pages.load_id
+    left join page_words on page_id = pages.id
+    where document_id = ${document}
+    order by page_order`
   return {
     type: row?.type ?? null,
     said: row?.said ?? true,
     barcode: z.record(z.string(), z.string()).parse(row?.barcode ?? {}),
     given: z.record(z.string(), z.string()).parse(row?.given ?? {}),
     pages: pages.map(page => unpackWords(page.words ?? [])),
+    numbers: pages.map(page => page.position),
+    file: pages[0]?.file ? basename(pages[0].file) : null,
+    pictures: pages.map(page => ({ blob: page.page_blob, dpi: page.dpi, bornDigital: page.bornDigital })),
   }
 }

@@ -3,7 +3,7 @@ import { idFor } from '../../core/name/identity'
 import { atPlace, besideLabel, phraseAt, textOf } from '../../app/components/rubric/pointed'
 import { findText } from '../../core/text/find'
 import type { Word } from '../../core/model/evidence'
-import type { TextSource } from '../../core/model/rubric'
+import type { TextSource } from '../../core/model/field'
 
 /** Words of a line, an eighth of an inch high, each with the gap before it. */
 function line(y: number, ...parts: [text: string, gap: number][]): Word[] {

@@ -168,7 +168,7 @@ export async function fillAll(note: string | null = 'typed', recognised: string 
       flow,
       document,
       recognised ?? document.type,
-      { fields: note === null ? {} : { note: { value: note, from: 'person', confidence: 1 } }, missing: [] },
+      { fields: note === null ? {} : { note: { value: note, from: 'person', confidence: 1 } }, candidates: {}, missing: [] },
       {},
     )
   }

@@ -1,11 +1,15 @@
-import { fillFields } from '../../core/fields/fill'
+import type { FillEvidence } from '../../core/fields/evidence'
+import { fillFields, type Filled } from '../../core/fields/fill'
 import { chosenValues, lookupSystems } from '../../core/fields/lookups'
 import { recognisedType } from '../../core/fields/recognise'
 import type { LookupAnswers } from '../../core/model/lookup'
-import { typeOf } from '../../core/model/rubric'
+import { typeOf, type DocumentType } from '../../core/model/rubric'
+import { withPictures } from '../../engine/fillEvidence'
 import { lookUp } from '../../connectors/lookUp'
 import { documentFilled } from '../../flow/fill'
 import { findDocument } from '../../store/documents/read'
+import { holdersOf } from '../../store/documents/holders'
+import { valuesOf } from '../../store/documents/search'
 import { documentToFill } from '../../store/documents/toFill'
 import { findDestination } from '../../store/setup/destinations'
 import { rubricOfBatch } from '../../store/setup/rubrics'
@@ -22,12 +26,25 @@ export async function fill(work: Work, { document: id }: { document: number }): 
   const facts = await documentToFill(work.sql, id)
   const type = typeOf(rubric, facts.said ? facts.type : recognisedType(rubric, facts.pages))
   const { languages } = rubric.read
-  const onPaper = fillFields(type, { ...facts, languages, records: {} })
+  const pictures = await Promise.all(facts.pictures.map(async ({ blob, ...page }) => ({ file: await work.blobs.local(blob), ...page })))
+  const evidence = await withPictures(type, { ...facts, languages, records: {} }, pictures)
+  const onPaper = fillFields(type, evidence)
   const answers: LookupAnswers = {}
   for (const system of lookupSystems(type)) {
     const row = await findDestination(work.sql, system)
     answers[system] = await lookUp(row, system, field => onPaper.fields[field]?.value ?? null)
   }
-  const filled = fillFields(type, { ...facts, languages, records: chosenValues(answers) })
+  const filled = await withoutDoubles(work, id, type, { ...evidence, records: chosenValues(answers) })
   await documentFilled(work, document, type?.id ?? null, filled, answers)
+}
+
+/** Filled again as long as a value turns up that may be there once and that another document has. */
+async function withoutDoubles(work: Work, document: number, type: DocumentType | null, evidence: FillEvidence): Promise<Filled> {
+  const taken = new Map<string, string>()
+  for (;;) {
+    const filled = fillFields(type, { ...evidence, taken: (field, value) => taken.get(`${field} ${value}`) ?? null })
+    const holders = await holdersOf(work.sql, document, type, valuesOf(filled.fields))
+    if (holders.size === 0) return filled
+    for (const [field, holder] of holders) taken.set(`${field} ${filled.fields[field]!.value}`, holder)
+  }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { shownValue } from '~~/core/fields/fieldValue'
 import type { DocumentPage } from '~~/shared/views/documents'
+import { origins } from '~/words/origins'
 import { saidSize } from '~/words/size'
 import { saidTime } from '~/words/time'
 
@@ -14,7 +15,6 @@ const values = computed(() =>
     return found ? [{ id: field.id, label: field.label, value: shownValue(field, found.value), from: found.from }] : []
   }),
 )
-const origins = { barcode: 'barcode', text: 'read on the page', person: 'entered', value: 'usual value', lookup: 'looked up' } as const
 </script>
 
 <template>

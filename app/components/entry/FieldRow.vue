@@ -2,7 +2,7 @@
 import { expectedOf } from '~~/core/fields/fieldValue'
 import { kindOf } from '~~/core/fields/kinds'
 import type { FieldValue } from '~~/core/model/ledger'
-import type { Field } from '~~/core/model/rubric'
+import type { Field } from '~~/core/model/field'
 
 const props = defineProps<{ field: Field; found: FieldValue | null; changed: boolean; fault: string | null }>()
 const value = defineModel<string>({ required: true })

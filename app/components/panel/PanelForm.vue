@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowLeft, ChevronRight, Play } from '@lucide/vue'
-import type { Field } from '~~/core/model/rubric'
+import type { Field } from '~~/core/model/field'
 import type { PanelView } from '~~/shared/views/devices'
 import type { OpenSend } from '~~/shared/views/start'
 import { deviceObstacle } from '~/words/device'

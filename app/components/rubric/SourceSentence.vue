@@ -47,6 +47,38 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
           @change="emit('change', { value: typed($event) })"
         />.
       </template>
+      <template v-else-if="'file' in source">
+        The part of the file’s name that fits
+        <input
+          class="word numbers w-52"
+          :value="source.file"
+          spellcheck="false"
+          :aria-label="`Source ${number}: the pattern of the file’s name`"
+          :aria-invalid="patternFault(source.file) !== null"
+          @change="emit('change', { file: typed($event) })"
+        />.
+      </template>
+      <template v-else-if="'join' in source">
+        Joined as
+        <input
+          class="word numbers w-52"
+          :value="source.join"
+          spellcheck="false"
+          :aria-label="`Source ${number}: how values are joined`"
+          @change="emit('change', { join: typed($event) })"
+        />.
+      </template>
+      <template v-else-if="'ticked' in source">
+        The box that is ticked beside its word{{ source.ticked.zone && 'x' in source.ticked.zone ? ' in its zone' : '' }}.
+      </template>
+      <template v-else-if="'table' in source">
+        The rows below the headings
+        {{
+          Object.values(source.table.headings)
+            .map(heading => `“${heading}”`)
+            .join(', ')
+        }}{{ source.table.until ? `, to the line that fits ${source.table.until}` : '' }}.
+      </template>
       <template v-else>
         <template v-if="'near' in source.text">
           The text right of or below

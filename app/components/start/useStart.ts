@@ -1,7 +1,7 @@
 import { checkValue, shownValue } from '~~/core/fields/fieldValue'
 import type { Choices, ChosenSend } from '~~/core/model/choices'
 import type { LookupAnswers } from '~~/core/model/lookup'
-import type { Field } from '~~/core/model/rubric'
+import type { Field } from '~~/core/model/field'
 import { rubricWords } from '~~/core/model/rubricWords'
 import type { StartForm } from '~~/shared/views/start'
 import { withChoices } from '~~/core/model/withChoices'

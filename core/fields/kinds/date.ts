@@ -7,6 +7,7 @@ const usual = 'dd/MM/yyyy'
 export default defineKind({
   name: 'date',
   keys: 'date',
+  digits: true,
   keep: (field, text, languages) => parseDate(text, field.format ?? usual, languages) ?? parseDate(text, 'yyyy-MM-dd'),
   expects: field => `a date as ${field.format ?? usual}`,
   show: (field, kept) => (kept ? formatDate(kept, field.format ?? usual) : kept),

@@ -1,10 +1,11 @@
-import type { Field } from '../../model/rubric'
+import type { Checkable } from '../../model/field'
 import { defineKind } from './kind'
 
 /** Kept with a point and no grouping. */
 export default defineKind({
   name: 'number',
   keys: 'number',
+  digits: true,
   keep,
   expects(field) {
     const bounds = [field.min !== undefined && `from ${field.min}`, field.max !== undefined && `to ${field.max}`].filter(Boolean).join(' ')
@@ -18,12 +19,12 @@ export default defineKind({
   compare: (one, other) => Number(one) - Number(other),
 })
 
-const marksOf = ({ grouping, decimal }: Field) => ({ grouping, decimal: decimal ?? (grouping === '.' ? ',' : '.') })
+const marksOf = ({ grouping, decimal }: Checkable) => ({ grouping, decimal: decimal ?? (grouping === '.' ? ',' : '.') })
 // A space between thousands may be narrow, or one that does not break.
 const groupings = { ',': ',', '.': '\\.', ' ': '[ \\u00a0\\u202f]', "'": "['’]" } as const
 
 /** The number as it is printed there, without grouping and with a point; null where it is none. */
-function plainOf(field: Field, text: string): string | null {
+function plainOf(field: Checkable, text: string): string | null {
   const { grouping, decimal } = marksOf(field)
   const end = decimal === ',' ? '(?:,(\\d+))?' : '(?:\\.(\\d+))?'
   const whole = grouping ? `(\\d{1,3}(?:${groupings[grouping]}\\d{3})+|\\d+)` : '(\\d+)'
@@ -35,7 +36,7 @@ function plainOf(field: Field, text: string): string | null {
   return `${/[-−]/.test(sign) ? '-' : ''}${before.replace(/\D/g, '')}${after === undefined ? '' : `.${after}`}`
 }
 
-function keep(field: Field, text: string): string | null {
+function keep(field: Checkable, text: string): string | null {
   const plain = plainOf(field, text)
   if (plain === null) return null
   const value = Number(plain)

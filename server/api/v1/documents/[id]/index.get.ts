@@ -1,8 +1,11 @@
 import { z } from 'zod'
+import { writtenFields } from '../../../../../core/fields/written'
 import { FieldValue } from '../../../../../core/model/ledger'
+import { typeOf } from '../../../../../core/model/rubric'
 import { ApiDocument } from '../../../../../shared/views/api'
 import { filesOfDocument, pagesOfDocument, showDocument } from '../../../../../store/documents/show'
 import { listSlips } from '../../../../../store/slips/list'
+import { rubricOfBatch } from '../../../../../store/setup/rubrics'
 import { store } from '../../../../context'
 import { notThere } from '../../../../refusals'
 import { defineRoute } from '../../../../route'
@@ -28,7 +31,11 @@ export default defineRoute({
       type: document.type,
       state: document.state,
       edition: document.edition,
-      values: z.record(z.string(), FieldValue).parse(document.fields),
+      values: writtenFields(
+        typeOf(await rubricOfBatch(sql, batch), document.type),
+        z.record(z.string(), FieldValue).parse(document.fields),
+        document.candidates,
+      ),
       missing: document.missing,
       pages: pages.map(page => page.position),
       files: files

@@ -1,0 +1,249 @@
+import type { Word } from '../model/evidence'
+import type { Column, TableSource } from '../model/field'
+import type { Box } from '../model/zone'
+import { patternOf } from '../pattern/pattern'
+import { boxOf } from '../text/exports'
+import { labelPlaces } from '../text/find'
+import { withDigits } from '../text/repair'
+import { checkValue } from './fieldValue'
+import { kindOf } from './kinds'
+
+/** A row as it was read: its cells in their kept form, how surely each was read, and where it stands. */
+export interface ReadRow {
+  cells: Record<string, string>
+  sure: Record<string, number>
+  /** What another reading made of a cell. */
+  others?: Record<string, string>
+  /** Whether it has every cell that it must have. */
+  whole: boolean
+  page: number
+  y: number
+}
+
+/** Rows of line items as they were read, with the page (from 0) and the place of the first of them. */
+export interface FoundRows {
+  rows: ReadRow[]
+  page: number
+  box: Box
+}
+
+/** A printed column: its id, or null where nobody asked for it. */
+interface Printed extends Box {
+  id: string | null
+}
+
+/** A figure that was read less surely is left out. */
+const leastSure = 0.35
+/** What specks, rules and the edges of boxes are read as. */
+const dirtAround = /^[\s'"‘’“”_|~=.,:;@*—-]+(?=[\p{L}\d])|[\s'"‘’“”_|~=:;@*—]+$|^[^\p{L}\d]+$/gu
+
+/** Lines that carry a sum from page to page. */
+const carried = /^(carried|brought)\s+(forward|over|down)\b|^(sub-?total|continued)\b/i
+
+/**
+ * The rows of a printed table over a document's pages: below its headings, by column, to the line that `until` fits.
+ * On later pages it goes on below headings that stand there again, or else from the top.
+ * @param languages of dates in it
+ * @returns null where the headings stand on no page
+ */
+export function findRows(
+  pages: readonly (readonly Word[])[],
+  columns: readonly Column[],
+  source: TableSource,
+  languages: readonly string[],
+): FoundRows | null {
+  let printed: Printed[] | null = null
+  let found: FoundRows | null = null
+  for (const [page, words] of pages.entries()) {
+    const lines = linesByPlace(words)
+    const heads = headingsOn(words, lines, source)
+    printed = heads?.printed ?? printed
+    if (!printed) continue
+    const below = heads ? lines.filter(line => middle(boxOf(line)) > heads.bottom) : lines
+    const gathered = gather(below, { printed, columns, source, languages, page })
+    if (gathered.rows.length) {
+      found ??= { rows: [], page, box: gathered.box! }
+      found.rows.push(...gathered.rows)
+    }
+    if (gathered.ended) break
+  }
+  return found && { ...found, rows: withoutLostPoints(found.rows, columns) }
+}
+
+const middle = (box: Box) => box.y + box.height / 2
+
+/** Words on one level are a line, whatever blocks the reading saw. */
+function linesByPlace(words: readonly Word[]): Word[][] {
+  const lines: { words: Word[]; middle: number }[] = []
+  for (const word of [...words].sort((a, b) => middle(a) - middle(b))) {
+    const line = lines.findLast(other => Math.abs(other.middle - middle(word)) < 0.45 * Math.max(0.09, Math.min(word.height, 0.2)))
+    if (line) {
+      line.words.push(word)
+      line.middle += (middle(word) - line.middle) / line.words.length
+    } else lines.push({ words: [word], middle: middle(word) })
+  }
+  return lines.map(line => line.words.sort((a, b) => a.x - b.x))
+}
+
+/** Neighbouring words of a line that stand as close as words do. */
+function segmentsOf(line: readonly Word[]): Word[][] {
+  const segments: Word[][] = []
+  for (const word of line) {
+    const last = segments.at(-1)?.at(-1)
+    if (last && word.x - (last.x + last.width) < 0.13) segments.at(-1)!.push(word)
+    else segments.push([word])
+  }
+  return segments
+}
+
+/** A line's text, and from each of its runs of words on: dirt at the edge stands before what is printed. */
+function textsOf(line: readonly Word[]): string[] {
+  const segments = segmentsOf(line)
+  return segments.map((_, at) =>
+    segments
+      .slice(at)
+      .flat()
+      .map(word => word.text)
+      .join(' '),
+  )
+}
+
+/** The line on which the most of the asked headings stand, and all that is printed on it. */
+function headingsOn(words: readonly Word[], lines: readonly Word[][], source: TableSource): { printed: Printed[]; bottom: number } | null {
+  const asked = Object.entries(source.headings)
+  const places = asked.map(([id, heading]) => labelPlaces(words, heading).map(place => ({ id, ...place })))
+  const level = (a: Box, b: Box) => Math.abs(middle(a) - middle(b)) < 0.6 * Math.max(a.height, b.height)
+  let best: Printed[] = []
+  for (const anchor of places.flat()) {
+    const together = places.flatMap(some => some.find(place => level(place, anchor)) ?? [])
+    if (together.length > best.length) best = together
+  }
+  // One heading that is lost to a misreading does not lose the table.
+  if (best.length === 0 || best.length < Math.min(asked.length, Math.max(2, asked.length - 1))) return null
+  const line = lines.find(words => level(boxOf(words), best[0]!)) ?? []
+  const others = segmentsOf(line)
+    .map(segment => ({ id: null, ...boxOf(segment) }))
+    .filter(other => !best.some(one => one.x < other.x + other.width && other.x < one.x + one.width))
+  return { printed: [...best, ...others].sort((a, b) => a.x - b.x), bottom: Math.max(...best.map(one => one.y + one.height)) }
+}
+
+interface Table {
+  printed: readonly Printed[]
+  columns: readonly Column[]
+  source: TableSource
+  languages: readonly string[]
+  page: number
+}
+
+interface Gathered {
+  rows: ReadRow[]
+  box: Box | null
+  ended: boolean
+}
+
+function gather(lines: readonly Word[][], { printed, columns, source, languages, page }: Table): Gathered {
+  const gathered: Gathered = { rows: [], box: null, ended: false }
+  const figures = columns.filter(column => kindOf(column).digits)
+  for (const line of lines) {
+    const texts = textsOf(line)
+    if (source.until && texts.some(text => patternOf(source.until!).test(text))) return { ...gathered, ended: true }
+    if (texts.some(text => carried.test(text))) continue
+    const cells = cellsOf(line, printed, columns)
+    const last = gathered.rows.at(-1)
+    const words = Object.fromEntries(
+      Object.entries(cells).flatMap(([id, cell]) => {
+        const text = cell
+          .map(word => word.text)
+          .join(' ')
+          .replace(dirtAround, '')
+        return text ? [[id, text]] : []
+      }),
+    )
+    const row = checkedRow(words, cells, columns, languages)
+    const hasFigure = figures.some(column => row[column.id] !== undefined)
+    const goesOn = figures.length > 0 && figures.every(column => words[column.id] === undefined) && Object.keys(words).length > 0
+    if (figures.length ? hasFigure : Object.keys(row).length > 0) {
+      const sure = Object.fromEntries(Object.keys(row).map(id => [id, Math.min(...cells[id]!.map(word => word.confidence))]))
+      gathered.rows.push({
+        cells: row,
+        sure,
+        whole: columns.every(column => !column.required || row[column.id] !== undefined),
+        page,
+        y: middle(boxOf(line)),
+      })
+      gathered.box = joined(gathered.box, boxOf(line))
+    } else if (goesOn && last && gathered.box && boxOf(line).y - (gathered.box.y + gathered.box.height) < 0.25) {
+      for (const [id, more] of Object.entries(words)) last.cells[id] = [last.cells[id], more].filter(Boolean).join(' ')
+      gathered.box = joined(gathered.box, boxOf(line))
+    }
+  }
+  return gathered
+}
+
+/** Each run of words belongs to the column whose heading it stands under, or else to the nearest. */
+function cellsOf(line: readonly Word[], printed: readonly Printed[], columns: readonly Column[]): Record<string, Word[]> {
+  const cells: Record<string, Word[]> = {}
+  const put = (words: readonly Word[]) => {
+    const box = boxOf(words)
+    const under = printed.filter(column => shared(column, box) > 0)
+    // Where two columns run into each other each word goes its own way.
+    if (under.length > 1 && words.length > 1) return words.forEach(word => put([word]))
+    const column = [...printed].sort((a, b) => distance(a, box) - distance(b, box))[0]!
+    if (column.id !== null && columns.some(one => one.id === column.id)) (cells[column.id] ??= []).push(...words)
+  }
+  for (const segment of segmentsOf(line)) put(segment)
+  return cells
+}
+
+const shared = (a: Box, b: Box) => Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)
+/** Below 0 where one stands under the other. */
+const distance = (a: Box, b: Box) => -shared(a, b)
+
+/** The cells in their kept form; one that its column does not take is left out. */
+function checkedRow(
+  words: Record<string, string>,
+  cells: Record<string, Word[]>,
+  columns: readonly Column[],
+  languages: readonly string[],
+): Record<string, string> {
+  const row: Record<string, string> = {}
+  for (const column of columns) {
+    const text = words[column.id]
+    if (text === undefined || (kindOf(column).digits && cells[column.id]!.some(word => word.confidence < leastSure))) continue
+    const field = { ...column, columns: undefined }
+    const plain = kindOf(column).digits ? text.replace(/^[£$€]\s*|\s*[£$€]$/g, '') : text
+    const checked = [text, plain, withDigits(plain), joinedFigure(withDigits(plain))]
+      .map(one => checkValue(field, one, languages))
+      .find(one => one.ok)
+    if (checked?.ok) row[column.id] = checked.value
+  }
+  return row
+}
+
+/** "1,325. 19" is one figure; without a mark for its decimals it may be two. */
+const joinedFigure = (text: string) => (/[.,]/.test(text) ? text.replaceAll(' ', '') : text)
+
+/**
+ * Where a column's figures have decimals, one without has lost its point, or has a comma for it: it is left out, which is
+ * seen, rather than a hundred times too large.
+ */
+function withoutLostPoints(rows: ReadRow[], columns: readonly Column[]): ReadRow[] {
+  for (const column of columns) {
+    if (column.kind !== 'number' || !column.decimals) continue
+    const whole = (cell: string | undefined) => cell !== undefined && Number(cell) % 1 === 0
+    const some = rows.filter(row => row.cells[column.id] !== undefined)
+    const limit = Math.max(...some.filter(row => !whole(row.cells[column.id])).map(row => Number(row.cells[column.id])))
+    for (const row of some)
+      if (whole(row.cells[column.id]) && Number(row.cells[column.id]) > 100 * limit) {
+        delete row.cells[column.id]
+        delete row.sure[column.id]
+      }
+  }
+  return rows
+}
+
+function joined(a: Box | null, b: Box): Box {
+  if (!a) return b
+  const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)]
+  return { x, y, width: Math.max(a.x + a.width, b.x + b.width) - x, height: Math.max(a.y + a.height, b.y + b.height) - y }
+}

@@ -1,0 +1,23 @@
+import { wantsAgain } from '../core/fields/again'
+import type { FillEvidence } from '../core/fields/evidence'
+import { fillFields } from '../core/fields/fill'
+import type { Fields } from '../core/model/rubric'
+import { readAgain } from './secondReading'
+import { looksForTicks, tickBoxesOf } from './tickBoxes'
+
+/** An examined page's picture; one that never was paper has its own text, which nobody need read again. */
+export interface PagePicture {
+  file: string
+  dpi: number
+  bornDigital: boolean
+}
+
+/** What is known of a document, and what its pictures add where its fields need that: printed boxes, a second reading. */
+export async function withPictures(type: Fields | null, known: FillEvidence, pictures: readonly PagePicture[]): Promise<FillEvidence> {
+  const boxes = looksForTicks(type) ? await Promise.all(pictures.map(({ file, dpi }) => tickBoxesOf(file, dpi))) : []
+  const evidence = { ...known, boxes }
+  const paper = pictures.filter(picture => !picture.bornDigital)
+  if (paper.length === 0 || !wantsAgain(type, fillFields(type, evidence))) return evidence
+  const read = new Map((await readAgain(paper, known.languages ?? ['eng'])).map((words, at) => [paper[at], words]))
+  return { ...evidence, again: pictures.map((picture, at) => read.get(picture) ?? known.pages[at] ?? []) }
+}

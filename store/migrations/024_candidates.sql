@@ -1,0 +1,14 @@
+-- What the machine found for a field and did not take, with the reason.
+alter table documents add candidates jsonb not null default '{}';
+
+-- A long text or the rows of a table would not fit into an index's row; what is searched for is at their beginning.
+create or replace function keep_document_values() returns trigger language plpgsql as $$
+begin
+  delete from document_values where document_id = new.id;
+  insert into document_values (document_id, field, value, number, day)
+  select new.id, key, left(value->>'value', 600),
+    case when value->>'value' ~ '^-?\d{1,30}(\.\d{1,30})?$' then (value->>'value')::numeric end, value_as_day(value->>'value')
+  from jsonb_each(new.fields)
+  where value->>'value' is not null;
+  return null;
+end $$;
