@@ -10,10 +10,35 @@ export function completeBatch(flow: Flow, actor: Actor, id: number): Promise<boo
   })
 }
 
+/**
+ * Says that all files are in: the batch goes on at once, or else once the last of them is taken apart. Said again it
+ * changes nothing. False where the batch was given up or held, or nothing was handed in.
+ */
+export function completeOnceIn(flow: Flow, actor: Actor, id: number): Promise<boolean> {
+  return inBatch(flow, actor, id, async batch => {
+    if (!batch.may('complete')) return !['abandoned', 'held'].includes(batch.state)
+    if (await loadRuns(batch)) {
+      await batch.tx`update batches set complete_asked_at = now() where id = ${id}`
+      await batch.note({ what: 'complete once in' })
+      return true
+    }
+    if (!(await hasPages(batch))) return false
+    await paperIsComplete(batch)
+    return true
+  })
+}
+
+/** Moves a batch on of which somebody said that it is complete, once its last load is over. */
+export async function completeIfAsked(batch: LockedBatch): Promise<void> {
+  if (!batch.may('complete') || (await loadRuns(batch)) || !(await hasPages(batch))) return
+  const asked = await batch.tx`select 1 from batches where id = ${batch.id} and complete_asked_at is not null`
+  if (asked.length) await paperIsComplete(batch)
+}
+
 /** Moves a batch on whose paper is complete. */
 export async function paperIsComplete(batch: LockedBatch): Promise<void> {
   await batch.move('complete')
-  await batch.tx`update batches set completed_at = now() where id = ${batch.id}`
+  await batch.tx`update batches set completed_at = now(), complete_asked_at = null where id = ${batch.id}`
   await splitWhenExamined(batch)
 }
 
@@ -35,7 +60,7 @@ export function reopenBatch(flow: Flow, actor: Actor, id: number): Promise<boole
     const sent = await batch.tx`select 1 from documents where batch_id = ${id} and (state = 'sent' or edition > 1) limit 1`
     if (!batch.may('reopen') || sent.length) return false
     await batch.move('reopen')
-    await batch.tx`update batches set completed_at = null where id = ${id}`
+    await batch.tx`update batches set completed_at = null, complete_asked_at = null where id = ${id}`
     return true
   })
 }

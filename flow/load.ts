@@ -1,5 +1,6 @@
 import { worker, type Actor } from '../core/model/actor'
 import type { LoadRow } from '../store/batches/loads'
+import { completeIfAsked } from './complete'
 import { inBatch, type Flow } from './inBatch'
 
 /** Notes the device's own name for the scan job. */
@@ -23,7 +24,9 @@ export function loadEnded(flow: Flow, load: LoadRow, state: 'ended' | 'failed' |
       update loads set state = ${state}, trouble = ${trouble}, ended_at = now()
       where id = ${load.id} and state in ('asked', 'scanning')
       returning id`
-    if (ended.length) await batch.note({ what: `load ${state}`, new: { load: load.id, ...(trouble ? { trouble } : {}) } })
+    if (!ended.length) return
+    await batch.note({ what: `load ${state}`, new: { load: load.id, ...(trouble ? { trouble } : {}) } })
+    await completeIfAsked(batch)
   })
 }
 

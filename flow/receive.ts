@@ -2,7 +2,7 @@ import { worker } from '../core/model/actor'
 import { sheetAndSide } from '../core/split/sheets'
 import { notify } from '../store/changes'
 import { json, type Sql, type Tx } from '../store/database'
-import { paperIsComplete } from './complete'
+import { completeIfAsked, paperIsComplete } from './complete'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
 import { keepOrderOf } from './order'
 
@@ -78,6 +78,7 @@ export function takeFileApart(flow: Flow, file: ReceivedFile & { complete: boole
     await addSides(batch, file)
     // Nobody will say that a watched folder's file is all: it is.
     if (file.complete && batch.may('complete')) await paperIsComplete(batch)
+    else await completeIfAsked(batch)
   })
 }
 

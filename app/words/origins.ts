@@ -14,3 +14,16 @@ export const origins: Record<FieldValue['from'], string> = {
   learned: 'where people found it before',
   person: 'entered',
 }
+
+/** The same on the entry card. */
+export const entryOrigins: Record<FieldValue['from'], string> = {
+  ...origins,
+  barcode: 'from the barcode',
+  ticked: 'its box is ticked',
+  file: 'from the file’s name',
+  value: "the rubric's usual value",
+  person: 'entered before',
+}
+
+/** Where the machine read print or pen, more or less surely. */
+export const readOnPage: ReadonlySet<FieldValue['from']> = new Set(['text', 'table', 'learned'])

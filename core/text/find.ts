@@ -80,22 +80,27 @@ export function labelPlaces(words: readonly Word[], label: string): Box[] {
   const wanted = label.split(/\s+/).map(letters).filter(Boolean)
   if (wanted.length === 0) return []
   const lines = linesOf(words)
-  const fits = (run: readonly Word[], from: number) => run.every((word, place) => sameWord(letters(word.text), wanted[from + place]!))
   const places: Box[] = []
   for (const line of lines) {
     for (let at = 0; at < line.length; at++) {
-      const run = line.slice(at, at + wanted.length)
-      if (!fits(run, 0)) continue
-      if (run.length === wanted.length) places.push(boxOf(run))
-      else {
-        const rest = lines
-          .map(other => restBelow(other, boxOf(run), wanted.length - run.length))
-          .find(other => other && fits(other, run.length))
-        if (rest) places.push(boxOf([...run, ...rest]))
-      }
+      const place = labelAt(line.slice(at, at + wanted.length), lines, wanted)
+      if (place) places.push(place)
     }
   }
   return places.sort((a, b) => a.y - b.y || a.x - b.x)
+}
+
+/** The label that begins with a run's first word, its later words maybe below. */
+function labelAt(run: readonly Word[], lines: readonly Word[][], wanted: readonly string[]): Box | null {
+  const fits = (words: readonly Word[], from: number) => words.every((word, at) => sameWord(letters(word.text), wanted[from + at]!))
+  if (run.length === wanted.length && fits(run, 0)) return boxOf(run)
+  for (let count = Math.min(run.length, wanted.length - 1); count > 0; count--) {
+    const begun = run.slice(0, count)
+    if (!fits(begun, 0)) continue
+    const rest = lines.map(line => restBelow(line, boxOf(begun), wanted.length - count)).find(words => words && fits(words, count))
+    if (rest) return boxOf([...begun, ...rest])
+  }
+  return null
 }
 
 /** A line's first words where the line begins right below these. */

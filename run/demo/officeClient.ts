@@ -45,13 +45,7 @@ export class OfficeClient {
     const { state } = await this.seen(batch)
     if (state !== 'receiving') return
     await this.must('POST', `/batches/${batch}/files?name=${key}.pdf&key=${key}`, pdf)
-    for (const end = Date.now() + patienceSeconds * 1000; ;) {
-      const { status, body } = await this.call('POST', `/batches/${batch}/complete`)
-      if (status < 300) return
-      // The file is still being taken apart.
-      if (status !== 409 || Date.now() > end) throw new Error(`complete ${batch}: ${JSON.stringify(body)}`)
-      await pause(1000, undefined, { signal: this.signal })
-    }
+    await this.must('POST', `/batches/${batch}/complete`)
   }
 
   private async seen(batch: number): Promise<BatchSeen> {

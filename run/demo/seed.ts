@@ -25,6 +25,7 @@ const rubrics = [
   'logbooks',
   'berth-plans',
   'dues-statements',
+  'berth-applications',
 ]
 const addresses: [string, string][] = [
   ['Berthing desk', 'berths@saltmere.example'],

@@ -12,3 +12,6 @@ begin
   where value->>'value' is not null;
   return null;
 end $$;
+
+-- Somebody said that all files are in while one was still being taken apart: it is complete once the last is.
+alter table batches add complete_asked_at timestamptz;

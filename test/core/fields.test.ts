@@ -41,6 +41,15 @@ it.each([
   [{ pattern: '^\\d{5}$' }, '4217', null],
   [{ check: 'luhn' }, '98294580', '98294580'],
   [{ check: 'luhn' }, '98294581', null],
+  // The examples of GS1, ISO 2108 and ISO 13616.
+  [{ check: 'ean' }, '4006381333931', '4006381333931'],
+  [{ check: 'ean' }, '4006381333932', null],
+  [{ check: 'mod11' }, '080442957X', '080442957X'],
+  [{ check: 'mod11' }, '0804429573', null],
+  [{ check: 'mod97' }, 'GB82 WEST 1234 5698 7654 32', 'GB82 WEST 1234 5698 7654 32'],
+  [{ check: 'mod97' }, 'GB82 WEST 1234 5698 7654 33', null],
+  [{ kind: 'choices', choices: ['Water', 'Power'] }, 'power, water', 'Water\nPower'],
+  [{ kind: 'choices', choices: ['Water', 'Power'] }, 'power, coal', null],
 ])('%j takes %s as %s', (given, typed, kept) => {
   const checked = checkValue(field(given), typed)
   expect(checked.ok ? checked.value : null).toBe(kept)
@@ -112,8 +121,8 @@ describe('filling', () => {
     const { fields, missing } = fillFields(type, { barcode: { permit: '04217' }, pages: [[], words], records: {} })
     expect(fields).toEqual({
       permit: { value: '04217', from: 'barcode', confidence: 1 },
-      hull: { value: '98294580', from: 'text', confidence: 0.8 },
-      issued: { value: '2026-04-28', from: 'text', confidence: 0.9 },
+      hull: { value: '98294580', from: 'text', confidence: 0.8, box: { x: 0.75, y: 3, width: 0.72, height: 0.12 } },
+      issued: { value: '2026-04-28', from: 'text', confidence: 0.9, box: { x: 5.5, y: 2.3, width: 0.9, height: 0.12 } },
     })
     expect(missing).toEqual([])
   })

@@ -42,11 +42,11 @@ describe('a program hands files in', () => {
     const hand = (at: number) => tamsin('POST', `/batches/${batch}/files?name=sheet-${at}.pdf&key=sheet-${at}`, sheets[at])
     for (const [at] of sheets.entries()) expect([(await hand(at)).status, at]).toEqual([201, at])
     expect(FileTaken.parse((await hand(0)).body)).toEqual({ name: 'sheet-0.pdf', key: 'sheet-0' })
-    const completed = await until(
-      () => tamsin('POST', `/batches/${batch}/complete`),
-      answer => answer.status === 202,
-    )
-    expect(completed.body).toEqual({ id: batch, state: 'sorting' })
+    // Whether or not the last file is taken apart already; said twice it is said once.
+    for (let times = 0; times < 2; times++) {
+      const completed = await tamsin('POST', `/batches/${batch}/complete`)
+      expect([completed.status, completed.body]).toEqual([202, { id: batch, state: expect.stringMatching(/receiving|sorting/) as string }])
+    }
     expect((await show()).name).toBe('From a program')
   })
 
@@ -188,10 +188,7 @@ it('events tell a program of batches, documents and slips that its person may se
   })().catch(() => undefined)
   const { id } = BatchMade.parse((await tamsin('POST', '/batches', { rubric: 'Berth plans' })).body)
   await tamsin('POST', `/batches/${id}/files?name=plan.pdf&key=1`, sheets[0])
-  await until(
-    () => tamsin('POST', `/batches/${id}/complete`),
-    answer => answer.status === 202,
-  )
+  expect((await tamsin('POST', `/batches/${id}/complete`)).status).toBe(202)
   const [made] = (
     await until(
       () => show(id),
@@ -254,9 +251,8 @@ describe('the description', () => {
           : { id: String(id) }
         const filled = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(ids[name]!))
         const body = requestBody?.content['application/json']?.example ?? (requestBody ? sheets[0] : undefined)
-        // Completing waits for the file that was handed in just before; a sent document takes no more values.
-        const ask = () => tamsin(method.toUpperCase(), `${filled}?${query}`, body)
-        const answer = await (path.endsWith('/complete') ? until(ask, one => one.status !== 409) : ask())
+        // A sent document takes no more values.
+        const answer = await tamsin(method.toUpperCase(), `${filled}?${query}`, body)
         const [done] = Object.keys(responses)
         expect([method, path, answer.status]).toEqual([method, path, path.endsWith('/values') ? 409 : Number(done)])
       }

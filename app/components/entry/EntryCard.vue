@@ -6,7 +6,7 @@ import { useEntry } from './useEntry'
 const props = defineProps<{ document: DocumentPage }>()
 const emit = defineEmits<{ kept: [] }>()
 
-const { fields, values, changed, faults, firstFault } = useEntry(() => props.document)
+const { fields, values, changed, needed, faults, firstFault } = useEntry(() => props.document)
 const { running, trouble, run } = useAction()
 const card = useTemplateRef<HTMLFormElement>('card')
 const pageAt = ref(0)
@@ -35,7 +35,8 @@ watch(
   async () => {
     pageAt.value = 0
     await nextTick()
-    const open = fields.value.find(field => field.required && !values.value[field.id]) ?? fields.value[0]
+    const empty = fields.value.filter(field => !values.value[field.id])
+    const open = empty.find(field => needed.value.has(field.id) || props.document.candidates[field.id]) ?? fields.value[0]
     if (open) focusField(open.id)
   },
   { immediate: true },
@@ -57,11 +58,26 @@ async function save(confirm: boolean) {
   else await navigateTo(next ? `/documents/${next.id}` : `/batches/${props.document.batch}`)
 }
 
+/** Where the value of the field with the cursor was read; its page is turned to. */
+const mark = computed(() => {
+  const found = focused.value === null ? null : placeOf(focused.value)
+  return found?.page === page.value?.position ? (found?.box ?? null) : null
+})
+const placeOf = (id: string) => props.document.fields[id] ?? props.document.candidates[id]?.[0] ?? null
+
+function onFocus(id: string, event: FocusEvent) {
+  focused.value = id
+  filling.value = null
+  inside.value = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement ? event.target : null
+  const at = props.document.pages.findIndex(one => one.position === placeOf(id)?.page)
+  if (at >= 0) pageAt.value = at
+}
+
 /** Enter goes to the next field, from the last one to the next document. */
 function onEnter(event: KeyboardEvent) {
   const all = controls()
   const at = all.indexOf(event.target as HTMLElement)
-  if (at < 0) return
+  if (at < 0 || (event.shiftKey && event.target instanceof HTMLTextAreaElement)) return
   event.preventDefault()
   if (event.ctrlKey || at === all.length - 1) void save(true)
   else all[at + 1]!.focus()
@@ -82,6 +98,7 @@ useEventListener('keydown', onKey)
 
 /** The word under a click goes into the field that has the cursor; more clicks add more words. */
 const filling = ref<string | null>(null)
+const inside = shallowRef<HTMLInputElement | HTMLTextAreaElement | null>(null)
 function fillFrom(x: number, y: number) {
   const slack = 0.03
   const word = words.value.find(
@@ -89,9 +106,15 @@ function fillFrom(x: number, y: number) {
   )
   const id = focused.value
   if (!word || !id) return
-  values.value[id] = filling.value === id ? `${values.value[id]} ${word.text}` : word.text
+  const control = inside.value
+  if (!control || control.type === 'checkbox') {
+    values.value[id] = word.text
+    return focusField(id)
+  }
+  control.value = filling.value === id ? `${control.value} ${word.text}` : word.text
+  for (const event of ['input', 'change']) control.dispatchEvent(new Event(event))
+  control.focus()
   filling.value = id
-  focusField(id)
 }
 </script>
 
@@ -106,6 +129,7 @@ function fillFrom(x: number, y: number) {
           :width-px="page.widthPx"
           :height-px="page.heightPx"
           :dpi="page.dpi"
+          :mark="mark"
           start="width"
           @point="fillFrom"
         />
@@ -134,14 +158,11 @@ function fillFrom(x: number, y: number) {
           v-model="values[field.id]!"
           :field="field"
           :found="document.fields[field.id] ?? null"
+          :candidates="document.candidates[field.id] ?? []"
           :changed="changed.has(field.id)"
+          :needed="needed.has(field.id)"
           :fault="faults.get(field.id) ?? null"
-          @focus="
-            () => {
-              focused = field.id
-              filling = null
-            }
-          "
+          @focus="onFocus(field.id, $event)"
         />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>
         <details class="my-3" :open="document.edition > 1">

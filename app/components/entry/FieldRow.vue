@@ -1,22 +1,30 @@
 <script setup lang="ts">
-import { expectedOf } from '~~/core/fields/fieldValue'
-import { kindOf } from '~~/core/fields/kinds'
-import type { FieldValue } from '~~/core/model/ledger'
+import { expectedOf, shownValue } from '~~/core/fields/fieldValue'
+import type { Candidate, FieldValue } from '~~/core/model/ledger'
 import type { Field } from '~~/core/model/field'
+import { entryOrigins, readOnPage } from '~/words/origins'
+import { enteredForm } from './enteredForm'
 
-const props = defineProps<{ field: Field; found: FieldValue | null; changed: boolean; fault: string | null }>()
+const props = defineProps<{
+  field: Field
+  found: FieldValue | null
+  /** What the machine found and did not take. */
+  candidates: readonly Candidate[]
+  changed: boolean
+  needed: boolean
+  fault: string | null
+}>()
 const value = defineModel<string>({ required: true })
-defineEmits<{ focus: [] }>()
+defineEmits<{ focus: [FocusEvent] }>()
 
 const sure = 0.8
 const origin = computed(() => {
   if (props.changed || !props.found) return null
-  const { from, confidence } = props.found
-  if (from === 'barcode') return { words: 'from the barcode', doubtful: false }
-  if (from === 'text') return { words: `read on the page, ${Math.round(confidence * 100)} % sure`, doubtful: confidence < sure }
-  if (from === 'person') return { words: 'entered before', doubtful: false }
-  if (from === 'lookup') return { words: 'looked up', doubtful: false }
-  return { words: "the rubric's usual value", doubtful: false }
+  const { from, confidence, repaired } = props.found
+  const words = entryOrigins[from]
+  const doubtful = readOnPage.has(from) && confidence < sure
+  const sureness = readOnPage.has(from) ? `, ${Math.round(confidence * 100)} % sure` : ''
+  return { words: `${words}${sureness}${repaired ? `; it reads ${repaired}` : ''}`, doubtful: doubtful || repaired !== undefined }
 })
 const hint = computed(() => {
   if (props.fault) return { words: props.fault, tone: 'text-ink font-semibold' }
@@ -25,45 +33,34 @@ const hint = computed(() => {
       words: origin.value.doubtful ? `${origin.value.words}: compare it` : origin.value.words,
       tone: origin.value.doubtful ? 'text-ochre' : 'text-faded',
     }
-  if (value.value.trim() === '' && props.field.required) return { words: `needed: ${expectedOf(props.field)}`, tone: 'text-ochre' }
-  return { words: props.field.kind === 'text' ? '' : expectedOf(props.field), tone: 'text-faded' }
+  if (value.value.trim() === '' && props.needed) return { words: `needed: ${expectedOf(props.field)}`, tone: 'text-ochre' }
+  if (props.field.help) return { words: props.field.help, tone: 'text-faded' }
+  const plain = ['text', 'long-text', 'choices', 'table'].includes(props.field.kind)
+  return { words: plain ? '' : expectedOf(props.field), tone: 'text-faded' }
 })
-const kind = computed(() => kindOf(props.field))
-const modes = { text: 'text', date: 'text', number: 'decimal', email: 'email' } as const
+const offered = computed(() => (value.value.trim() === '' ? props.candidates : []))
 </script>
 
 <template>
-  <div class="mb-0.5 leading-tight">
+  <div class="mb-2.5 leading-snug">
     <label :for="`field-${field.id}`" class="flex items-baseline justify-between gap-3">
-      <span>{{ field.label }}<span v-if="field.required" class="text-faded"> *</span></span>
+      <span>{{ field.label }}<span v-if="needed" class="text-faded"> *</span></span>
       <span :id="`hint-${field.id}`" class="small text-right" :class="hint.tone">{{ hint.words }}</span>
     </label>
-    <select
-      v-if="kind.control === 'list'"
-      :id="`field-${field.id}`"
+    <FieldControl
       v-model="value"
-      class="field min-h-9! py-0.5!"
-      :data-field="field.id"
-      :aria-describedby="`hint-${field.id}`"
-      :aria-invalid="fault !== null"
-      @focus="$emit('focus')"
-    >
-      <option value="">choose</option>
-      <option v-for="choice in kind.choices(field)" :key="choice" :value="choice">{{ choice }}</option>
-    </select>
-    <input
-      v-else
-      :id="`field-${field.id}`"
-      v-model="value"
-      class="field min-h-9! py-0.5!"
-      :class="{ numbers: field.kind !== 'text' || field.pattern, 'border-ochre': hint.tone === 'text-ochre' }"
-      :inputmode="modes[kind.keys]"
-      autocomplete="off"
-      spellcheck="false"
-      :data-field="field.id"
-      :aria-describedby="`hint-${field.id}`"
-      :aria-invalid="fault !== null"
-      @focus="$emit('focus')"
+      :field="field"
+      :wrong="fault !== null"
+      :waits="hint.tone === 'text-ochre'"
+      @focus="$emit('focus', $event)"
     />
+    <ul v-if="offered.length" class="mt-0.5" :aria-label="`Found for ${field.label}, and not taken`">
+      <li v-for="one in offered" :key="one.value" class="small flex items-baseline gap-2 border-l-4 border-ochre bg-ochre-wash px-2">
+        <button type="button" class="link numbers min-h-7 shrink-0" @click="value = enteredForm(field, one.value)">
+          {{ shownValue(field, one.value) }}
+        </button>
+        <span>{{ one.why }}</span>
+      </li>
+    </ul>
   </div>
 </template>

@@ -10,6 +10,8 @@ const props = defineProps<{
   dpi: number
   /** A place to look at first, in inches. */
   spot?: Box | null
+  /** A place that is outlined, and brought into view, in inches. */
+  mark?: Box | null
   /** How much is shown at first where there is no spot. */
   start?: 'page' | 'width'
 }>()
@@ -44,6 +46,20 @@ function lookAtSpot() {
 }
 
 watch(() => [props.src, width.value, height.value], lookAtSpot, { flush: 'post' })
+
+/** Moves the page as far as the outlined place asks for, and no further. */
+function reveal() {
+  const { mark, dpi } = props
+  if (!mark || !width.value) return
+  const inward = (start: number, length: number, room: number, offset: number) => {
+    const [from, to] = [start * dpi * scale.value + offset, (start + length) * dpi * scale.value + offset]
+    return from < revealMargin ? offset + revealMargin - from : to > room - revealMargin ? offset + room - revealMargin - to : offset
+  }
+  left.value = inward(mark.x, mark.width, width.value, left.value)
+  top.value = inward(mark.y, mark.height, height.value, top.value)
+}
+const revealMargin = 40
+watch(() => props.mark, reveal, { flush: 'post' })
 watch(
   () => props.src,
   () => (loaded.value = false),
@@ -133,6 +149,17 @@ function onKey(event: KeyboardEvent) {
             top: `${spot.y * dpi - 14}px`,
             width: `${spot.width * dpi + 28}px`,
             height: `${spot.height * dpi + 28}px`,
+          }"
+        />
+        <span
+          v-if="mark"
+          data-mark
+          class="absolute rounded-xs border-[3px] border-lapis"
+          :style="{
+            left: `${mark.x * dpi - 8}px`,
+            top: `${mark.y * dpi - 8}px`,
+            width: `${mark.width * dpi + 16}px`,
+            height: `${mark.height * dpi + 16}px`,
           }"
         />
         <slot />

@@ -1,4 +1,4 @@
-import { completeBatch } from '../../../../../flow/complete'
+import { completeOnceIn } from '../../../../../flow/complete'
 import { Accepted } from '../../../../../shared/views/api'
 import { showBatch } from '../../../../../store/batches/show'
 import { store } from '../../../../context'
@@ -13,10 +13,9 @@ export default defineRoute({
   answer: Accepted,
   async run({ actor, batch }) {
     const { sql } = store()
-    if (!(await completeBatch(store(), actor, batch))) {
+    if (!(await completeOnceIn(store(), actor, batch))) {
       throw conflict(
-        'This batch cannot be completed now: no file is in, one is still being taken apart, or it is complete already. Look at ' +
-          'it, then ask again.',
+        'This batch cannot be completed: no file was handed in, or it is held or given up. Hand a file in first, or begin another.',
       )
     }
     const shown = await showBatch(sql, batch)
