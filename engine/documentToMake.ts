@@ -58,6 +58,9 @@ export function documentToMake(facts: DocumentFacts): DocumentToMake {
       type: type?.id ?? null,
       pages: facts.pages.length,
       values: Object.fromEntries(Object.entries(writtenFields(type, facts.fields, {})).map(([id, { value }]) => [id, value])),
+      shown: Object.fromEntries((type?.fields ?? []).map(field => [field.id, values[field.id] ?? ''])),
+      numbers: (type?.fields ?? []).filter(field => field.kind === 'number').map(field => field.id),
+      labels: Object.fromEntries((type?.fields ?? []).map(field => [field.id, field.label])),
     },
   }
 }

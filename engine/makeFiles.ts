@@ -7,6 +7,7 @@ import { freeName, renderName } from '../core/name/template'
 import { formatsByName } from './formats'
 import type { DocumentToMake } from './formats/format'
 import { laidOut } from './layOut'
+import type { PageToMake } from './pdfOut'
 import { inTempFolder } from './tempFolder'
 
 /** Names of files that are given out already. */
@@ -26,9 +27,10 @@ export async function makeFiles(specs: readonly FileSpec[], document: DocumentTo
 async function makeAll(specs: readonly FileSpec[], document: DocumentToMake, folder: string, names: Names): Promise<LedgerFile[]> {
   const made: LedgerFile[] = []
   for (const spec of specs) {
-    const { extension, mediaType, per, write } = formatsByName[spec.format]
-    for (const [at, pages] of (per === 'page' ? document.pages.map(page => [page]) : [document.pages]).entries()) {
-      const suffix = per === 'page' && document.pages.length > 1 ? `-${at + 1}` : ''
+    const { extension, mediaType, write } = formatsByName[spec.format]
+    const parts = partsOf(document.pages, spec)
+    for (const [at, pages] of parts.entries()) {
+      const suffix = parts.length > 1 ? `-${at + 1}` : ''
       const name = freeName(`${renderName(spec.name, document.name)}${suffix}.${extension}`, taken => names.has(taken))
       names.add(name)
       const path = join(folder, name)
@@ -40,4 +42,12 @@ async function makeAll(specs: readonly FileSpec[], document: DocumentToMake, fol
     }
   }
   return made
+}
+
+/** The pages of each file. What holds values alone is one for the document, whatever pages there are. */
+function partsOf(pages: readonly PageToMake[], { format, per: asked }: FileSpec): PageToMake[][] {
+  const { per: usual, holds } = formatsByName[format]
+  const per = holds.pictures || holds.text ? (asked ?? usual) : 'document'
+  const most = per === 'document' ? Math.max(1, pages.length) : per === 'page' ? 1 : per
+  return Array.from({ length: Math.max(1, Math.ceil(pages.length / most)) }, (_, at) => pages.slice(at * most, (at + 1) * most))
 }

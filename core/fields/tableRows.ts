@@ -4,6 +4,7 @@ import type { Box } from '../model/zone'
 import { patternOf } from '../pattern/pattern'
 import { boxOf } from '../text/exports'
 import { labelPlaces } from '../text/find'
+import { levelLines, middle, segmentsOf } from '../text/geometry'
 import { withDigits } from '../text/repair'
 import { checkValue } from './fieldValue'
 import { kindOf } from './kinds'
@@ -55,7 +56,7 @@ export function findRows(
   let printed: Printed[] | null = null
   let found: FoundRows | null = null
   for (const [page, words] of pages.entries()) {
-    const lines = linesByPlace(words)
+    const lines = levelLines(words)
     const heads = headingsOn(words, lines, source)
     printed = heads?.printed ?? printed
     if (!printed) continue
@@ -68,32 +69,6 @@ export function findRows(
     if (gathered.ended) break
   }
   return found && { ...found, rows: withoutLostPoints(found.rows, columns) }
-}
-
-const middle = (box: Box) => box.y + box.height / 2
-
-/** Words on one level are a line, whatever blocks the reading saw. */
-function linesByPlace(words: readonly Word[]): Word[][] {
-  const lines: { words: Word[]; middle: number }[] = []
-  for (const word of [...words].sort((a, b) => middle(a) - middle(b))) {
-    const line = lines.findLast(other => Math.abs(other.middle - middle(word)) < 0.45 * Math.max(0.09, Math.min(word.height, 0.2)))
-    if (line) {
-      line.words.push(word)
-      line.middle += (middle(word) - line.middle) / line.words.length
-    } else lines.push({ words: [word], middle: middle(word) })
-  }
-  return lines.map(line => line.words.sort((a, b) => a.x - b.x))
-}
-
-/** Neighbouring words of a line that stand as close as words do. */
-function segmentsOf(line: readonly Word[]): Word[][] {
-  const segments: Word[][] = []
-  for (const word of line) {
-    const last = segments.at(-1)?.at(-1)
-    if (last && word.x - (last.x + last.width) < 0.13) segments.at(-1)!.push(word)
-    else segments.push([word])
-  }
-  return segments
 }
 
 /** A line's text, and from each of its runs of words on: dirt at the edge stands before what is printed. */

@@ -27,6 +27,8 @@ const facts = <N extends string>(
   holds: { pictures: false, text: false, values: false, protection: false, ...holds },
 })
 
+const office = (name: string) => `application/vnd.openxmlformats-officedocument.${name}`
+
 /** Every kind of file that a rubric may ask for. */
 export const formats = [
   facts('pdf', 'PDF', 'pdf', 'application/pdf', 'document', { pictures: true, text: true, protection: true }),
@@ -34,9 +36,16 @@ export const formats = [
   facts('tiff', 'TIFF', 'tif', 'image/tiff', 'document', { pictures: true }),
   facts('jpeg', 'JPEG', 'jpg', 'image/jpeg', 'page', { pictures: true }),
   facts('png', 'PNG', 'png', 'image/png', 'page', { pictures: true }),
+  facts('webp', 'WebP', 'webp', 'image/webp', 'page', { pictures: true }),
   facts('txt', 'text', 'txt', 'text/plain', 'document', { text: true }),
   facts('alto', 'ALTO', 'xml', 'application/alto+xml', 'document', { text: true }),
   facts('hocr', 'hOCR', 'hocr', 'text/html', 'document', { text: true }),
+  facts('md', 'Markdown', 'md', 'text/markdown', 'document', { text: true }),
+  facts('docx', 'text document (DOCX)', 'docx', office('wordprocessingml.document'), 'document', { text: true }),
+  facts('odt', 'text document (ODT)', 'odt', 'application/vnd.oasis.opendocument.text', 'document', { text: true }),
+  facts('xlsx', 'spreadsheet (XLSX)', 'xlsx', office('spreadsheetml.sheet'), 'document', { text: true, values: true }),
+  facts('pptx', 'slides (PPTX)', 'pptx', office('presentationml.presentation'), 'document', { text: true }),
+  facts('csv', 'CSV', 'csv', 'text/csv', 'document', { values: true }),
   facts('json', 'JSON', 'json', 'application/json', 'document', { values: true }),
 ] as const
 

@@ -157,6 +157,8 @@ export type Fields = Pick<DocumentType, 'fields'>
 const FileSpec = z.strictObject({
   format: z.enum(fileFormats),
   name: nameTemplate.default('{type}/{seq:3}'),
+  /** One file for the document, for each page, or for so many pages; left out, as the format usually is. */
+  per: z.union([z.enum(['document', 'page']), z.int().min(1).max(10_000)]).optional(),
 })
 export type FileSpec = z.infer<typeof FileSpec>
 

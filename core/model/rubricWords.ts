@@ -1,3 +1,4 @@
+import { formatFacts, type FormatName } from './fileFormats'
 import { formatName } from './barcodeFormats'
 import type { Rubric } from './rubric'
 import { zoneBox, zoneWords } from './zone'
@@ -54,21 +55,13 @@ export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> =
     const howMany = new Set(counts).size === 1 ? String(counts[0]) : `${Math.min(...counts)} to ${Math.max(...counts)}`
     sentences.push(`Asks you to look over ${howMany} index values of each document.`)
   }
-  const formats = {
-    pdf: 'searchable PDF',
-    'pdf-a': 'searchable PDF/A',
-    tiff: 'TIFF',
-    jpeg: 'JPEG',
-    png: 'PNG',
-    txt: 'text',
-    json: 'JSON',
-    alto: 'ALTO',
-    hocr: 'hOCR',
-  }
   if (files.length)
     sentences.push(
-      `Makes ${files.map(file => formats[file.format]).join(' and ')}` +
+      `Makes ${files.map(file => formatWords(file.format)).join(' and ')}` +
         `${send.length ? ` and sends it to ${send.map(one => names.get(one.to) ?? one.to).join(' and ')}` : ''}.`,
     )
   return sentences
 }
+
+/** A PDF's text can be found; that is what most people want of it. */
+const formatWords = (format: FormatName) => `${format.startsWith('pdf') ? 'searchable ' : ''}${formatFacts(format).label}`

@@ -1,3 +1,4 @@
+import type { Written } from '../../core/model/ledger'
 import type { NameContext } from '../../core/name/template'
 import { formatFacts, type FormatFacts, type FormatName } from '../../core/model/fileFormats'
 import type { Layout } from '../layOut'
@@ -13,8 +14,21 @@ export interface DocumentToMake {
   layout: Layout
   /** The code without which a PDF does not open. */
   protect: string | null
-  /** What a JSON file of the document holds. */
-  index: Record<string, unknown>
+  index: IndexOfDocument
+}
+
+/** A document's index values, for files that hold them. */
+export interface IndexOfDocument {
+  document: number
+  type: string | null
+  pages: number
+  /** As ledgers write them, by field. */
+  values: Record<string, Written | null>
+  /** As a cell of a list holds them: kept forms, several choices or rows on one line; every field of the type. */
+  shown: Record<string, string>
+  labels: Record<string, string>
+  /** Fields whose values are numbers. */
+  numbers: readonly string[]
 }
 
 /** A kind of file: what it is, and how it is written. */
