@@ -1,5 +1,6 @@
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
+import type { Redaction } from '../core/model/ledger'
 import type { Rubric } from '../core/model/rubric'
 import { sheetAndSide } from '../core/split/sheets'
 import { bookOrder } from '../core/split/bookOrder'
@@ -18,6 +19,7 @@ export interface Side extends SplitPage {
   bornDigital: boolean
   /** Which page of an opened book. */
   half: 'left' | 'right' | null
+  redactions: Redaction[]
 }
 
 /** Sides in order; an input that cannot be opened is one side without pages. */
@@ -40,6 +42,7 @@ async function listSides(files: readonly string[], rubric: Rubric, examiners: Ex
         files: null,
         mono: false,
         bornDigital: false,
+        redactions: [],
       })
     }
     scanned++
@@ -95,6 +98,7 @@ export async function examineAll(
             mono: reply.mono,
             words: reply.words,
             bornDigital: reply.bornDigital,
+            redactions: (reply.evidence.marked ?? []).map(box => ({ ...box, by: 'highlighter' })),
           })
       }
       progress.step('Examining', ++done, sides.length)

@@ -3,12 +3,14 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { readsDocuments } from '../core/fields/recognise'
 import { makeLedger } from '../core/ledger/ledger'
-import { Code } from '../core/model/evidence'
-import type { Ledger } from '../core/model/ledger'
+import { Code, type Word } from '../core/model/evidence'
+import type { Ledger, Redaction } from '../core/model/ledger'
 import type { Rubric } from '../core/model/rubric'
 import { inGroups } from '../core/text/groups'
+import { patternPlaces, wordsBeside } from '../core/text/redact'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import { splitPages } from '../core/split/split'
+import { redactFile } from '../engine/redactFile'
 import { pagesAtOnce, readableLanguages, readPages } from '../engine/ocr'
 import { fillAll, makeAll } from './documents'
 import { UsageError } from './usage'
@@ -35,7 +37,8 @@ export async function run(options: RunOptions): Promise<number> {
   const progress = new Progress()
   try {
     const sides = await examineAll(await inputFiles(options.inputs), rubric, work, options.jobs, progress)
-    if (readsBeforeSplitting(rubric))
+    if (rubric.redact?.patterns.length) for (const side of sides) if (side.words) await keepWords(side, side.words, rubric)
+    if (readsBeforeSplitting(rubric) || rubric.redact?.patterns.length)
       await readAll(
         sides.filter(side => side.evidence && !side.evidence.blank),
         rubric,
@@ -69,6 +72,7 @@ export async function run(options: RunOptions): Promise<number> {
           fate,
           why,
           document,
+          ...(side.redactions.length ? { redactions: side.redactions.map(rounded) } : {}),
         }
       }),
       documents,
@@ -80,6 +84,21 @@ export async function run(options: RunOptions): Promise<number> {
   } finally {
     await rm(work, { recursive: true, force: true })
   }
+}
+
+/** A side's words, but for those that a pattern of the rubric hides: they are blackened on its picture, too. */
+async function keepWords(side: Side, words: readonly Word[], rubric: Rubric): Promise<void> {
+  const places = patternPlaces(words, rubric.redact?.patterns ?? [])
+  side.words = wordsBeside(words, places)
+  if (places.length === 0) return
+  await redactFile(side.files!.page, side.mono, side.evidence!.dpi, places)
+  side.redactions.push(...places.map(place => ({ ...place, by: 'pattern' as const })))
+  side.bornDigital = false
+}
+
+const rounded = ({ by, ...box }: Redaction): Redaction => {
+  const inches = (value: number) => Math.round(value * 1000) / 1000
+  return { x: inches(box.x), y: inches(box.y), width: inches(box.width), height: inches(box.height), by }
 }
 
 async function checkLanguages(rubric: Rubric): Promise<void> {
@@ -118,7 +137,7 @@ async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, pro
         pages[0]!.dpi,
         rubric.read.languages,
       )
-      pages.forEach(({ side }, at) => (side.words = read[at]!))
+      for (const [at, { side }] of pages.entries()) await keepWords(side, read[at]!, rubric)
       progress.step('Reading', (done += pages.length), unread.length)
     },
   )

@@ -1,6 +1,8 @@
 import { hasColour, hasTones, isTwoLevel } from '../core/raster/colour'
 import { erasedEdges, inkWithout, paintedOver, type Edges } from '../core/raster/erase'
-import { greyOf, type Bitmap, type Grey } from '../core/raster/image'
+import { blackened } from '../core/raster/blacken'
+import { findHighlights } from '../core/raster/highlighter'
+import { greyOf, type Area, type Bitmap, type Grey } from '../core/raster/image'
 import { findInk, findInkOfTwoLevels, type Dirt } from '../core/raster/ink'
 import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'
 import { findSkew } from '../core/raster/skew'
@@ -45,18 +47,21 @@ export async function examinePage(
 ): Promise<Examined> {
   const dpi = image.dpi ?? rubric.scan.dpi
   const ready = prepared(turn(image, fixedTurn(rubric, side)), rubric, half, dpi)
+  const hides = rubric.redact?.highlighter.length && ready.channels === 3 ? rubric.redact.highlighter : null
   const { maxInk } = rubric.clean.blank
-  const alone = inkOf(ready, rubric, dpi)
+  const alone = inkOf(ready, rubric, dpi, null, hides !== null)
   const other = alone.ink > maxInk && alone.faint && behind ? await behind() : null
   const found = other
-    ? inkOf(ready, rubric, dpi, inGrey(prepared(turn(other, fixedTurn(rubric, opposite[side])), rubric, null, dpi)))
+    ? inkOf(ready, rubric, dpi, inGrey(prepared(turn(other, fixedTurn(rubric, opposite[side])), rubric, null, dpi)), hides !== null)
     : alone
   const direction = found.ink > maxInk && rubric.clean.rotate === 'upright' ? await textDirection(inGrey({ ...found.page, dpi }), dpi) : 0
   const edges = edgesOf(rubric, dpi)
   const upright = withinEdges(turnSide(found, ((direction + turned) % 360) as QuarterTurn), edges)
   const blank = upright.ink <= maxInk
   const skewDeg = blank || !rubric.clean.deskew ? 0 : findSkew(upright.content, dpi)
-  const straight = withoutEdges(straightened(upright, skewDeg), edges)
+  const shown = withoutEdges(straightened(upright, skewDeg), edges)
+  const marks = hides && shown.page.channels === 3 ? findHighlights(shown.page, dpi, hides) : []
+  const straight = hides ? hidden(shown, marks, rubric) : shown
   const grey = inGrey({ ...straight.page, dpi })
   const ink = straight.mode !== 'mono' ? null : (straight.bitmap ?? monoOf(grey, rubric, dpi))
   const rules = rubric.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode' && looksAt(rule, side))
@@ -64,7 +69,16 @@ export async function examinePage(
   const page: PageImage = ink ? { ...(straight.bitmap ? grey : greyFromBitmap(ink)), channels: 1, dpi } : { ...straight.page, dpi }
 
   return {
-    evidence: { widthPx: page.width, heightPx: page.height, dpi, ink: Number(upright.ink.toPrecision(4)), skewDeg, blank, ...codes },
+    evidence: {
+      widthPx: page.width,
+      heightPx: page.height,
+      dpi,
+      ink: Number(upright.ink.toPrecision(4)),
+      skewDeg,
+      blank,
+      ...codes,
+      ...(marks.length ? { marked: marks.map(area => inInches(area, dpi)) } : {}),
+    },
     page,
     ink,
     dpi,
@@ -96,12 +110,23 @@ interface Side {
   faint: boolean
 }
 
+/** The side without what is marked on it, in the mode that it then asks for. */
+function hidden(side: Side, marks: readonly Area[], rubric: Rubric): Side {
+  const page = { ...blackened(side.page, marks), dpi: null }
+  const grey = inGrey(page)
+  const mode = colourMode(page, grey, isTwoLevel(grey), rubric)
+  return { ...side, mode, page: mode === 'colour' ? page : { ...grey, channels: 1 } }
+}
+
+const inInches = ({ x, y, width, height }: Area, dpi: number) => ({ x: x / dpi, y: y / dpi, width: width / dpi, height: height / dpi })
+
 const opposite = { front: 'back', back: 'front' } as const
 
-function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | null = null): Side {
+/** @param keepsColour whatever the mode will be: a highlighter is still to be found */
+function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | null = null, keepsColour = false): Side {
   const grey = inGrey(scanned)
   const twoLevels = isTwoLevel(grey)
-  const mode = colourMode(scanned, grey, twoLevels, rubric)
+  const mode = keepsColour ? 'colour' : colourMode(scanned, grey, twoLevels, rubric)
   const bitmap = mode === 'mono' && twoLevels ? bitmapOf(grey) : null
   const remove = rubric.clean.remove.filter((kind): kind is Dirt => kind !== 'streaks')
   const { ink, content, dirt, faint } = bitmap ? findInkOfTwoLevels(bitmap, dpi, remove) : findInk(grey, dpi, remove, other)

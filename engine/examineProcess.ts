@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { z } from 'zod'
 import type { Word } from '../core/model/evidence'
 import { Rubric } from '../core/model/rubric'
+import { wordsBeside } from '../core/text/redact'
 import { looksAt } from '../core/split/barcodeRule'
 import { CodesJob, CountJob, ExamineJob, PictureJob, type ExamineReply } from './examineJob'
 import { codesOn, examinePage } from './examine'
@@ -23,14 +24,16 @@ async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> 
   const image = await decodePage(source, job.page, rubric.scan.dpi, wantsColour(rubric))
   const examined = await examinePage(image, rubric, { ...job, behind: () => otherSide(job) })
   const files = await writePageFiles(examined, job.folder)
+  const marked = examined.evidence.marked ?? []
   return {
     id: job.id,
     outcome: 'examined',
     evidence: examined.evidence,
     mono: examined.ink !== null,
     colour: examined.ink ? 'mono' : examined.page.channels === 1 ? 'grey' : 'colour',
-    bornDigital: words !== null,
-    words,
+    // A page that hides something stands in files as a picture: its own text and drawing hide nothing.
+    bornDigital: words !== null && marked.length === 0,
+    words: words && wordsBeside(words, marked),
     files,
   }
 }

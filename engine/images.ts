@@ -25,7 +25,7 @@ export async function imageSize(file: string, page: number): Promise<{ width: nu
  * @param page from 1
  * @throws {Error} where it is damaged or has more than 150 million pixels
  */
-export async function decodeImage(file: string, page: number): Promise<PageImage> {
+export async function decodeImage(file: string | Buffer, page: number): Promise<PageImage> {
   const source = sharp(file, { ...openOptions, page: page - 1 })
   const { density, isPalette, channels, space } = await source.metadata()
   const grey = !isPalette && (channels <= 2 || space === 'b-w')

@@ -3,7 +3,8 @@ import type { Rubric } from '../model/rubric'
 import { findText } from '../text/find'
 
 /** Whether the pages of documents are read: for their files, or because a type is told by its words. */
-export const readsDocuments = (rubric: Rubric): boolean => rubric.read.ocr || rubric.types.some(type => type.when.length > 0)
+export const readsDocuments = (rubric: Rubric): boolean =>
+  rubric.read.ocr || (rubric.redact?.patterns.length ?? 0) > 0 || rubric.types.some(type => type.when.length > 0)
 
 /**
  * The type that a document's words show: the first, in the rubric's order, of which one entry of `when` fits a page.

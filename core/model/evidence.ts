@@ -36,6 +36,8 @@ export const PageEvidence = z.object({
   blank: z.boolean(),
   codes: z.array(ReadCode),
   unread: z.array(UnreadCode),
+  /** Marked with a highlighter, and black by now. */
+  marked: z.array(z.object(box)).optional(),
 })
 export type PageEvidence = z.infer<typeof PageEvidence>
 

@@ -62,6 +62,10 @@ export const LedgerValue = z.object({
 })
 export type LedgerValue = z.infer<typeof LedgerValue>
 
+/** A place that was blacked out. */
+export const Redaction = Box.extend({ by: z.enum(['highlighter', 'pattern', 'person']) })
+export type Redaction = z.infer<typeof Redaction>
+
 export const LedgerPage = z.object({
   page: z.int(),
   source: z.string(),
@@ -79,6 +83,8 @@ export const LedgerPage = z.object({
   fate: Fate,
   why: z.string(),
   document: z.int().nullable(),
+  /** What was blacked out, in inches, and by what; absent where nothing was. */
+  redactions: z.array(Redaction).optional(),
 })
 export type LedgerPage = z.infer<typeof LedgerPage>
 

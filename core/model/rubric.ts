@@ -4,6 +4,7 @@ import { barcodeFormats } from './barcodeFormats'
 import { fileFormats } from './fileFormats'
 import { batchNameFault } from '../name/batchName'
 import { placeholdersOf } from '../name/template'
+import { highlighterColours } from './highlighters'
 import { Field, sumOf, TextSource } from './field'
 import { identifier, nameTemplate, pattern, textTemplate, Zone } from './schemas'
 
@@ -154,6 +155,13 @@ export type DocumentType = z.infer<typeof DocumentType>
 /** What is filled and entered: a type's fields, or those that are asked before scanning. */
 export type Fields = Pick<DocumentType, 'fields'>
 
+/** What is blacked out in pictures, words, values and files: what is marked on paper, and what fits a pattern. */
+const Redact = z.strictObject({
+  highlighter: z.array(z.enum(highlighterColours)).max(5).default([]),
+  patterns: z.array(pattern).max(50).default([]),
+  keepOriginal: z.boolean().default(false),
+})
+
 const FileSpec = z.strictObject({
   format: z.enum(fileFormats),
   name: nameTemplate.default('{type}/{seq:3}'),
@@ -203,6 +211,7 @@ export const Rubric = z
           .default(['eng']),
       })
       .prefault({}),
+    redact: Redact.optional(),
     files: z.array(FileSpec).default([]),
     send: z.array(Send).default([]),
   })
@@ -210,6 +219,22 @@ export const Rubric = z
     const rubric = context.value
     const report = (path: (string | number)[], input: unknown, message: string) =>
       context.issues.push({ code: 'custom', path, input, message })
+
+    if (rubric.redact?.highlighter.length) {
+      const { colour } = rubric.scan
+      if (colour === 'grey' || colour === 'mono')
+        report(
+          ['redact', 'highlighter'],
+          rubric.redact.highlighter,
+          `"scan.colour" to be "colour" or "auto": ${colour} cannot show a highlighter`,
+        )
+      if (rubric.clean.dropout.length + rubric.clean.keepInk.length)
+        report(
+          ['redact', 'highlighter'],
+          rubric.redact.highlighter,
+          'no "clean.dropout" and no "clean.keepInk" beside it: they take its colour away',
+        )
+    }
 
     const typeIds = rubric.types.map(type => type.id)
     const knownTypes = typeIds.length ? `one of the types ${typeIds.map(id => `"${id}"`).join(', ')}` : 'no type, because "types" is empty'

@@ -5,6 +5,7 @@ import { mixedPost } from './mixedPost'
 import { mooringPermits } from './mooringPermits'
 import { officeLetters } from './officeLetters'
 import { berthPlans, duesStatements } from './plansAndDues'
+import { vesselInspections } from './vesselInspections'
 import type { Stack } from './stack'
 
 const makers: Record<string, (seed: number) => Stack> = {
@@ -16,6 +17,7 @@ const makers: Record<string, (seed: number) => Stack> = {
   'crew-cards': crewCards,
   logbooks: logbooks,
   'berth-plans': berthPlans,
+  'vessel-inspections': vesselInspections,
   'berth-applications': berthApplications,
 }
 
