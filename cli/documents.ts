@@ -4,7 +4,7 @@ import type { FillEvidence } from '../core/fields/evidence'
 import { fillFields } from '../core/fields/fill'
 import { recognisedType } from '../core/fields/recognise'
 import { writtenFields } from '../core/fields/written'
-import type { LedgerDocument } from '../core/model/ledger'
+import { LedgerFile, type LedgerDocument } from '../core/model/ledger'
 import { typeOf, type DocumentType, type Rubric } from '../core/model/rubric'
 import type { SplitDocument } from '../core/split/types'
 import { documentToMake } from '../engine/documentToMake'
@@ -108,7 +108,7 @@ export async function makeAll(
       pages: document.pages,
       fields: writtenFields(type, filled.fields, filled.candidates),
       missing: filled.missing,
-      files,
+      files: files.map(file => LedgerFile.parse(file)),
     })
   }
   return made

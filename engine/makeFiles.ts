@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { mkdir, readFile, rename } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import type { LedgerFile } from '../core/model/ledger'
+import type { MadeFile } from '../core/model/ledger'
 import type { FileSpec } from '../core/model/rubric'
 import { freeName, renderName } from '../core/name/template'
 import { formatsByName } from './formats'
@@ -17,15 +17,15 @@ export interface Names {
 }
 
 /** Makes a document's files inside a folder, each under its template's name; a name already taken gets " (2)". */
-export async function makeFiles(specs: readonly FileSpec[], document: DocumentToMake, folder: string, names: Names): Promise<LedgerFile[]> {
+export async function makeFiles(specs: readonly FileSpec[], document: DocumentToMake, folder: string, names: Names): Promise<MadeFile[]> {
   return inTempFolder(async work => {
     const pages = await laidOut(document.pages, document.layout, work)
     return makeAll(specs, { ...document, pages }, folder, names)
   })
 }
 
-async function makeAll(specs: readonly FileSpec[], document: DocumentToMake, folder: string, names: Names): Promise<LedgerFile[]> {
-  const made: LedgerFile[] = []
+async function makeAll(specs: readonly FileSpec[], document: DocumentToMake, folder: string, names: Names): Promise<MadeFile[]> {
+  const made: MadeFile[] = []
   for (const spec of specs) {
     const { extension, mediaType, write } = formatsByName[spec.format]
     const parts = partsOf(document.pages, spec)
@@ -38,7 +38,7 @@ async function makeAll(specs: readonly FileSpec[], document: DocumentToMake, fol
       await write(`${path}.part`, pages, document)
       await rename(`${path}.part`, path)
       const bytes = await readFile(path)
-      made.push({ name, mediaType, bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })
+      made.push({ name, format: spec.format, mediaType, bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })
     }
   }
   return made

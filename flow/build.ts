@@ -1,17 +1,21 @@
 import { worker } from '../core/model/actor'
 import type { ChosenSend } from '../core/model/choices'
-import type { LedgerFile } from '../core/model/ledger'
+import type { FormatName } from '../core/model/fileFormats'
+import type { MadeFile } from '../core/model/ledger'
 import { freeName } from '../core/name/template'
 import { namesOfOthers } from '../store/documents/toBuild'
 import type { DocumentRow } from '../store/documents/read'
 import { documentSent } from './deliver'
 import { inBatch, type Flow } from './inBatch'
 
+/** Where a document goes, and which formats of it; null is all. */
+export type SendTo = ChosenSend & { files: FormatName[] | null }
+
 /**
  * Keeps a document's files and writes a slip for each destination, once. A name that another document of the batch has by
  * now gets " (2)": two workers may have made their documents side by side.
  */
-export function documentBuilt(flow: Flow, document: DocumentRow, files: LedgerFile[], sends: ChosenSend[]): Promise<void> {
+export function documentBuilt(flow: Flow, document: DocumentRow, files: MadeFile[], sends: SendTo[]): Promise<void> {
   return inBatch(flow, worker, document.batch_id, async batch => {
     const { tx, queue } = batch
     const changed = await tx`update documents set built_at = now() where id = ${document.id} and built_at is null returning id`
@@ -24,14 +28,14 @@ export function documentBuilt(flow: Flow, document: DocumentRow, files: LedgerFi
     })
     for (const file of named) {
       await tx`
-        insert into files (document_id, name, media_type, bytes, sha256, edition)
-        select id, ${file.name}, ${file.mediaType}, ${file.bytes}, ${file.sha256}, edition from documents where id = ${document.id}`
+        insert into files (document_id, name, media_type, bytes, sha256, edition, format)
+        select id, ${file.name}, ${file.mediaType}, ${file.bytes}, ${file.sha256}, edition, ${file.format} from documents where id = ${document.id}`
     }
     await batch.note({ what: 'build', document: document.id, new: named.map(({ name, sha256 }) => ({ name, sha256 })) })
     for (const send of sends) {
       const [slip] = await tx<{ id: number }[]>`
-        insert into slips (document_id, destination_id, folder, people, edition)
-        select id, ${send.to}, ${send.folder}, ${send.people}, edition from documents where id = ${document.id}
+        insert into slips (document_id, destination_id, folder, people, edition, formats)
+        select id, ${send.to}, ${send.folder}, ${send.people}, edition, ${send.files} from documents where id = ${document.id}
         on conflict do nothing
         returning id`
       if (!slip) continue

@@ -2,6 +2,7 @@ import { sumOf, type Field } from '../model/field'
 import type { Candidate, Candidates, FieldValue } from '../model/ledger'
 import type { Fields } from '../model/rubric'
 import { withDigits } from '../text/repair'
+import { fits } from './conditions'
 import type { FillEvidence } from './evidence'
 import { checkValue, type Checked } from './fieldValue'
 import { kindOf } from './kinds'
@@ -162,8 +163,5 @@ export function missingFields(type: Fields | null, fields: Record<string, { valu
 
 /** Whether a field must have a value, by itself or because of what another one says. */
 export function isRequired(field: Field, fields: Record<string, { value: string }>): boolean {
-  const { requiredWhen: when } = field
-  if (!when) return field.required
-  const said = fields[when.field]?.value.split('\n') ?? []
-  return field.required || said.some(value => when.is.some(one => one.toLowerCase() === value.toLowerCase()))
+  return field.required || (field.requiredWhen !== undefined && fits(field.requiredWhen, fields))
 }

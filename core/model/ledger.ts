@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Code } from './evidence'
+import type { FormatName } from './fileFormats'
 
 /** What the machine decides of a side. */
 export const machineFates = ['kept', 'blank', 'separator', 'unreadable', 'held'] as const
@@ -90,6 +91,8 @@ export type LedgerPage = z.infer<typeof LedgerPage>
 
 export const LedgerFile = z.object({ name: z.string(), mediaType: z.string(), bytes: z.int(), sha256: z.string() })
 export type LedgerFile = z.infer<typeof LedgerFile>
+/** A file that was made, and its format. */
+export type MadeFile = LedgerFile & { format: FormatName }
 
 export const LedgerDocument = z.object({
   document: z.int(),

@@ -162,6 +162,35 @@ const Redact = z.strictObject({
   keepOriginal: z.boolean().default(false),
 })
 
+/** Which documents a second person checks: none, all, a share, or a sampling plan by ISO 2859-1. */
+const Check = z
+  .strictObject({
+    mode: z.enum(['none', 'all', 'share', 'plan']),
+    percent: z.number().positive().max(100).optional(),
+    level: z.enum(['I', 'II', 'III']).default('II'),
+    aql: z.number().positive().max(1000).default(1),
+  })
+  .check(context => {
+    const { mode, percent } = context.value
+    if ((mode === 'share') !== (percent !== undefined))
+      context.issues.push({
+        code: 'custom',
+        path: ['percent'],
+        input: percent,
+        message: mode === 'share' ? 'how many in a hundred' : 'no percent but for a share',
+      })
+  })
+
+/** How many batches may wait in a stage, from how many on people are told, and for how long, in hours. */
+const Limits = z.strictObject({
+  waiting: z.int().min(1).optional(),
+  warnAt: z.int().min(1).optional(),
+  hours: z.number().positive().optional(),
+})
+
+/** After how many days, and only once delivered, bytes go; rows and digests stay. */
+const Keep = z.strictObject({ setAsideDays: z.int().min(0).optional(), originalDays: z.int().min(0).optional() })
+
 const FileSpec = z.strictObject({
   format: z.enum(fileFormats),
   name: nameTemplate.default('{type}/{seq:3}'),
@@ -175,6 +204,10 @@ const Send = z.strictObject({
   folder: nameTemplate.optional(),
   /** The person who scans says where there: a folder, or who gets the mail. */
   ask: z.boolean().default(false),
+  /** Only documents of which each of these says so. */
+  when: z.array(z.strictObject({ field: identifier, is: z.array(z.string()).min(1) })).optional(),
+  /** Only files of these formats. */
+  files: z.array(z.enum(fileFormats)).min(1).optional(),
 })
 export type Send = z.infer<typeof Send>
 
@@ -214,6 +247,11 @@ export const Rubric = z
     redact: Redact.optional(),
     files: z.array(FileSpec).default([]),
     send: z.array(Send).default([]),
+    /** Fields that two people enter who do not see each other's values. */
+    entryTwice: z.array(identifier).optional(),
+    check: Check.optional(),
+    limits: Limits.optional(),
+    keep: Keep.optional(),
   })
   .check(context => {
     const rubric = context.value
@@ -280,6 +318,10 @@ export const Rubric = z
     }
     if (rubric.clean.stamp) checkNames(['clean', 'stamp', 'text'], rubric.clean.stamp.text.replaceAll('{page}', ''))
     rubric.files.forEach((file, at) => checkNames(['files', at, 'name'], file.name))
+    const fieldIds = new Set(rubric.types.flatMap(type => type.fields.map(field => field.id)))
+    const checkField = (path: (string | number)[], id: string) => fieldIds.has(id) || report(path, id, 'a field of this rubric')
+    rubric.entryTwice?.forEach((id, at) => checkField(['entryTwice', at], id))
+    rubric.send.forEach((send, at) => send.when?.forEach(({ field }, place) => checkField(['send', at, 'when', place, 'field'], field)))
     rubric.send.forEach((send, at) => send.folder && checkNames(['send', at, 'folder'], send.folder))
   })
 export type Rubric = z.infer<typeof Rubric>

@@ -15,3 +15,7 @@ end $$;
 
 -- Somebody said that all files are in while one was still being taken apart: it is complete once the last is.
 alter table batches add complete_asked_at timestamptz;
+
+-- What a destination gets: files of some formats, or all where it says nothing. Files made before are sent to all.
+alter table files add format text;
+alter table slips add formats text[];

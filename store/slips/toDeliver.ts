@@ -11,12 +11,14 @@ export interface SlipToDeliver {
   destination_id: string
   folder: string
   people: string[]
+  /** What it gets; null is all. */
+  formats: string[] | null
   state: 'waiting' | 'delivered' | 'failed'
 }
 
 export async function findSlip(sql: Sql, id: number): Promise<SlipToDeliver | null> {
   const [row] = await sql<SlipToDeliver[]>`
-    select slips.id, document_id, slips.edition, batch_id, destination_id, folder, people, slips.state
+    select slips.id, document_id, slips.edition, batch_id, destination_id, folder, people, formats, slips.state
     from slips
     join documents on documents.id = document_id
     where slips.id = ${id}`
@@ -35,13 +37,17 @@ const Facts = z.object({
 })
 
 /** The document of a slip, with the files of its edition. */
-export async function documentToDeliver(sql: Sql, { document_id: document, edition }: Pick<SlipToDeliver, 'document_id' | 'edition'>) {
+export async function documentToDeliver(
+  sql: Sql,
+  { document_id: document, edition, formats }: Pick<SlipToDeliver, 'document_id' | 'edition' | 'formats'>,
+) {
   const [row] = await sql`
     select documents.type, documents.position, documents.fields, documents.lookups, batches.name as batch, batch_id,
       people.name as indexed_by,
       (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'media_type', media_type, 'bytes', bytes, 'sha256', sha256)
         order by id), '[]')
-        from files where document_id = documents.id and edition = ${edition}) as files
+        from files where document_id = documents.id and edition = ${edition}
+          and (${formats}::text[] is null or format is null or format = any(${formats}::text[]))) as files
     from documents
     join batches on batches.id = documents.batch_id
     left join people on people.id = documents.indexed_by

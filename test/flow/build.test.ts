@@ -8,10 +8,11 @@ import { loadEnded } from '../../flow/load'
 import { findLoad } from '../../store/batches/loads'
 import { inSnapshot } from '../../store/database'
 import { findDocument } from '../../store/documents/read'
+import { documentToDeliver, findSlip } from '../../store/slips/toDeliver'
 import { batch, by, blank, code, examineAll, fillAll, flow, jobs, load, receive, sorted, sql } from '../store/harness'
 
-const made = (sha256: string) => [{ name: 'permit.pdf', mediaType: 'application/pdf', bytes: 3, sha256 }]
-const sends = [{ to: 'somewhere', folder: '', people: [] }]
+const made = (sha256: string) => [{ name: 'permit.pdf', format: 'pdf' as const, mediaType: 'application/pdf', bytes: 3, sha256 }]
+const sends = [{ to: 'somewhere', folder: '', people: [], files: null }]
 
 it('gives each document its own name where two workers made them side by side, and each its files and slip once', async () => {
   await sql`
@@ -43,4 +44,19 @@ it('shows a ledger that fits together while the batch is being split', async () 
     expect(await ledgerOfBatch(tx, batch)).toMatchObject({ totals: { held: 1 }, documents: [] })
   })
   expect(await ledgerOfBatch(sql, batch)).toMatchObject({ totals: { kept: 1 }, documents: [{ document: 1 }] })
+})
+
+it('sends a destination the formats that the rubric names for it', async () => {
+  await sql`insert into destinations (id, name, connector, options) values ('office', 'O', 'network-folder', '{}') on conflict do nothing`
+  await sorted(code('MP26-04217'))
+  await fillAll()
+  const [{ id }] = (await documentsOfBatch(sql, batch)) as [{ id: number }]
+  const files = [
+    { ...made('a'.repeat(64))[0]! },
+    { ...made('b'.repeat(64))[0]!, name: 'permit.csv', format: 'csv' as const, mediaType: 'text/csv' },
+  ]
+  await documentBuilt(flow, (await findDocument(sql, id))!, files, [{ to: 'office', folder: '', people: [], files: ['csv'] }])
+  const [slip] = await sql<{ id: number }[]>`select id from slips where document_id = ${id}`
+  const facts = await documentToDeliver(sql, (await findSlip(sql, slip!.id))!)
+  expect(facts.files.map(file => file.name)).toEqual(['permit.csv'])
 })

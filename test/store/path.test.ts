@@ -141,9 +141,9 @@ describe('steps that run twice', () => {
     expect(await enterFields(flow, by, await document(), { fields: {}, confirm: true })).toBeNull()
     expect(await enterFields(flow, by, await document(), { fields: {}, confirm: true })).toContain('no longer open')
     expect((await showBatch(sql, batch))!.state).toBe('sending')
-    const files = [{ name: 'a.pdf', mediaType: 'application/pdf', bytes: 1, sha256: blob }]
-    await documentBuilt(flow, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
-    await documentBuilt(flow, await document(), files, [{ to: 'somewhere', folder: '', people: [] }])
+    const files = [{ name: 'a.pdf', format: 'pdf' as const, mediaType: 'application/pdf', bytes: 1, sha256: blob }]
+    await documentBuilt(flow, await document(), files, [{ to: 'somewhere', folder: '', people: [], files: null }])
+    await documentBuilt(flow, await document(), files, [{ to: 'somewhere', folder: '', people: [], files: null }])
     const [job] = (await jobs('deliver')) as { slip: number }[]
     expect(await jobs('deliver')).toHaveLength(1)
     const slip = (await findSlip(sql, job!.slip))!
@@ -168,8 +168,8 @@ describe('a finished document', () => {
       await documentBuilt(
         flow,
         await document(),
-        [{ name: `${id}.pdf`, mediaType: 'application/pdf', bytes: 1, sha256: blob }],
-        [{ to: 'somewhere', folder: '', people: [] }],
+        [{ name: `${id}.pdf`, format: 'pdf' as const, mediaType: 'application/pdf', bytes: 1, sha256: blob }],
+        [{ to: 'somewhere', folder: '', people: [], files: null }],
       )
     }
     const deliver = async () => {

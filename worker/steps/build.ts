@@ -1,9 +1,9 @@
 import { join } from 'node:path'
-import type { ChosenSend } from '../../core/model/choices'
+import { fits } from '../../core/fields/conditions'
 import { renderName } from '../../core/name/template'
 import { documentToMake } from '../../engine/documentToMake'
 import { makeFiles } from '../../engine/makeFiles'
-import { documentBuilt } from '../../flow/build'
+import { documentBuilt, type SendTo } from '../../flow/build'
 import { documentToBuild } from '../../store/documents/toBuild'
 import { findDocument } from '../../store/documents/read'
 import { rubricOfBatch } from '../../store/setup/rubrics'
@@ -38,12 +38,14 @@ export async function build(work: Work, { document: id }: { document: number }):
   await inTempFolder(async folder => {
     const files = await makeFiles(rubric.files, toMake, folder, new Set())
     for (const file of files) await work.blobs.putFile(join(folder, file.name))
-    const sends = rubric.send.map((send): ChosenSend => {
+    const wanted = rubric.send.filter(send => (send.when ?? []).every(condition => fits(condition, facts.fields)))
+    const sends = wanted.map((send): SendTo => {
       const chosen = send.ask ? facts.sends.find(one => one.to === send.to) : undefined
       return {
         to: send.to,
         folder: chosen?.folder || (send.folder ? renderName(send.folder, toMake.name) : ''),
         people: chosen?.people ?? [],
+        files: send.files ?? null,
       }
     })
     await documentBuilt(work, document, files, sends)
