@@ -1,7 +1,7 @@
 import { hasColour, hasTones, isTwoLevel } from '../core/raster/colour'
 import { erasedEdges, inkWithout, paintedOver, type Edges } from '../core/raster/erase'
 import { blackened } from '../core/raster/blacken'
-import { findHighlights } from '../core/raster/highlighter'
+import { findHighlights } from '../core/raster/highlighter/find'
 import { greyOf, type Area, type Bitmap, type Grey } from '../core/raster/image'
 import { findInk, findInkOfTwoLevels, type Dirt } from '../core/raster/ink'
 import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'

@@ -29,7 +29,8 @@ export function documentBuilt(flow: Flow, document: DocumentRow, files: MadeFile
     for (const file of named) {
       await tx`
         insert into files (document_id, name, media_type, bytes, sha256, edition, format)
-        select id, ${file.name}, ${file.mediaType}, ${file.bytes}, ${file.sha256}, edition, ${file.format} from documents where id = ${document.id}`
+        select id, ${file.name}, ${file.mediaType}, ${file.bytes}, ${file.sha256}, edition, ${file.format}
+        from documents where id = ${document.id}`
     }
     await batch.note({ what: 'build', document: document.id, new: named.map(({ name, sha256 }) => ({ name, sha256 })) })
     for (const send of sends) {

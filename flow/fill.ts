@@ -26,7 +26,8 @@ export function documentFilled(
       update documents
       set fields = ${json(tx, fields)} || entered.fields, missing = array(select unnest(${missing}::text[]) except select
         jsonb_object_keys(entered.fields)),
-        candidates = ${json(tx, candidates)}, lookups = ${json(tx, lookups)}, type = case when type_said then type else ${type} end, filled_at = now()
+        candidates = ${json(tx, candidates)},
+        lookups = ${json(tx, lookups)}, type = case when type_said then type else ${type} end, filled_at = now()
       from (select coalesce(jsonb_object_agg(key, value), '{}') as fields
         from documents as before, jsonb_each(before.fields)
         where before.id = ${document.id} and value->>'from' = 'person') as entered

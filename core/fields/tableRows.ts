@@ -210,8 +210,8 @@ function withoutLostPoints(rows: ReadRow[], columns: readonly Column[]): ReadRow
     const limit = Math.max(...some.filter(row => !whole(row.cells[column.id])).map(row => Number(row.cells[column.id])))
     for (const row of some)
       if (whole(row.cells[column.id]) && Number(row.cells[column.id]) > 100 * limit) {
-        delete row.cells[column.id]
-        delete row.sure[column.id]
+        row.cells = without(row.cells, column.id)
+        row.sure = without(row.sure, column.id)
       }
   }
   return rows
@@ -222,3 +222,6 @@ function joined(a: Box | null, b: Box): Box {
   const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)]
   return { x, y, width: Math.max(a.x + a.width, b.x + b.width) - x, height: Math.max(a.y + a.height, b.y + b.height) - y }
 }
+
+const without = <T>(cells: Record<string, T>, id: string): Record<string, T> =>
+  Object.fromEntries(Object.entries(cells).filter(([other]) => other !== id))

@@ -52,7 +52,10 @@ function* allInZone(words: readonly Word[], zone: Box | null, pattern: string): 
   }
 }
 
-const firstOf = (found: Generator<Found>): Found | null => found.next().value ?? null
+const firstOf = (all: Generator<Found>): Found | null => {
+  for (const found of all) return found
+  return null
+}
 
 /** The first match of a pattern among the words whose centres lie in the zone (null: the whole page), line by line. */
 export const findInZone = (words: readonly Word[], zone: Box | null, pattern: string): Found | null =>

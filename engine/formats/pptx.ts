@@ -8,7 +8,7 @@ const leastPoints = 5
 
 /** A page a slide of its own size, its text in boxes where it stands (ISO/IEC 29500). */
 export const pptx = defineFormat('pptx', async (path, pages, document) => {
-  const { default: Pptx } = (await import('pptxgenjs')) as unknown as { default: typeof import('pptxgenjs').default }
+  const { default: Pptx } = await import('pptxgenjs')
   const slides = new Pptx()
   slides.title = document.title
   slides.author = 'Rubricator'

@@ -16,7 +16,8 @@ export function tick(page: Drawing, random: Random, x: number, y: number, size: 
     () => `M ${at(0.1, 0.9)} L ${at(0.9, 0.1)}`,
     () => `M ${at(0.2, 0.3)} L ${at(0.8, 0.35)} L ${at(0.2, 0.5)} L ${at(0.8, 0.55)} L ${at(0.2, 0.75)} L ${at(0.8, 0.75)}`,
     () =>
-      `M ${at(0.2, 0.45)} q ${size * 0.15} ${size * 0.35} ${size * 0.25} ${size * 0.4} q ${size * 0.2} ${-size * 0.6} ${size * 0.7} ${-size * 1.1}`,
+      `M ${at(0.2, 0.45)} q ${size * 0.15} ${size * 0.35} ${size * 0.25} ${size * 0.4} ` +
+      `q ${size * 0.2} ${-size * 0.6} ${size * 0.7} ${-size * 1.1}`,
   ]
   page.path(random.pick(shapes)(), { stroke, line })
 }

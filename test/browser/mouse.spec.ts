@@ -86,7 +86,7 @@ test('a stack on the device becomes named, searchable, filed documents', async (
       await page.getByRole('button', { name: /Values are right/ }).click()
       await expect(page.getByText('needed before this document goes on').first()).toBeVisible()
       await page.getByLabel('Hull number').fill('12345678')
-      await expect(page.getByText('check digit does not agree')).toBeVisible()
+      await expect(page.getByText('check digit would be')).toBeVisible()
     }
     await page.getByLabel('Hull number').fill(document.fields.hull!)
     await page.getByLabel('Vessel').fill(document.fields.vessel!)

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { Rubric } from '../../core/model/rubric'
 import { aheadOfServer } from '../../core/model/ahead'
-import { findHighlights } from '../../core/raster/highlighter'
+import { findHighlights } from '../../core/raster/highlighter/find'
 import type { Area, Rgb } from '../../core/raster/image'
 
 const dpi = 200

@@ -50,7 +50,7 @@ it('sends a destination the formats that the rubric names for it', async () => {
   await sql`insert into destinations (id, name, connector, options) values ('office', 'O', 'network-folder', '{}') on conflict do nothing`
   await sorted(code('MP26-04217'))
   await fillAll()
-  const [{ id }] = (await documentsOfBatch(sql, batch)) as [{ id: number }]
+  const { id } = (await documentsOfBatch(sql, batch))[0]!
   const files = [
     { ...made('a'.repeat(64))[0]! },
     { ...made('b'.repeat(64))[0]!, name: 'permit.csv', format: 'csv' as const, mediaType: 'text/csv' },

@@ -26,6 +26,7 @@ const origin = computed(() => {
   const sureness = readOnPage.has(from) ? `, ${Math.round(confidence * 100)} % sure` : ''
   return { words: `${words}${sureness}${repaired ? `; it reads ${repaired}` : ''}`, doubtful: doubtful || repaired !== undefined }
 })
+const offered = computed(() => (value.value.trim() === '' ? props.candidates : []))
 const hint = computed(() => {
   if (props.fault) return { words: props.fault, tone: 'text-ink font-semibold' }
   if (origin.value)
@@ -34,17 +35,17 @@ const hint = computed(() => {
       tone: origin.value.doubtful ? 'text-ochre' : 'text-faded',
     }
   if (value.value.trim() === '' && props.needed) return { words: `needed: ${expectedOf(props.field)}`, tone: 'text-ochre' }
+  if (offered.value.length) return { words: 'found, and not taken', tone: 'text-ochre' }
   if (props.field.help) return { words: props.field.help, tone: 'text-faded' }
   const plain = ['text', 'long-text', 'choices', 'table'].includes(props.field.kind)
   return { words: plain ? '' : expectedOf(props.field), tone: 'text-faded' }
 })
-const offered = computed(() => (value.value.trim() === '' ? props.candidates : []))
 </script>
 
 <template>
   <div class="mb-2.5 leading-snug">
     <label :for="`field-${field.id}`" class="flex items-baseline justify-between gap-3">
-      <span>{{ field.label }}<span v-if="needed" class="text-faded"> *</span></span>
+      <span class="shrink-0">{{ field.label }}<span v-if="needed" class="text-faded"> *</span></span>
       <span :id="`hint-${field.id}`" class="small text-right" :class="hint.tone">{{ hint.words }}</span>
     </label>
     <FieldControl

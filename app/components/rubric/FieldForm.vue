@@ -23,7 +23,9 @@ function setKind(kind: RawField['kind']) {
       ? { format: field.format ?? habits?.dates }
       : kind === 'number'
         ? { grouping: field.grouping ?? (habits?.grouping || undefined), decimal: field.decimal ?? habits?.decimal }
-        : {}
+        : kind === 'table'
+          ? { columns: field.columns ?? [{ id: 'what', label: 'What' }], from: [] }
+          : { columns: undefined }
   emit('change', { kind, ...usual })
 }
 const sources = computed(() => field.from ?? [])
@@ -43,6 +45,10 @@ const lines = (text: string) =>
     .split('\n')
     .map(line => line.trim())
     .filter(Boolean)
+const ticks = computed(() => ['choice', 'choices', 'yes-no'].includes(field.kind ?? 'text'))
+const printedTable = computed<RawSource>(() => ({
+  table: { headings: Object.fromEntries((field.columns ?? []).map(column => [column.id, column.label])), until: '^Total' },
+}))
 const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
 </script>
 
@@ -66,7 +72,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
         />
         needed</label
       >
-      <label v-if="field.kind === 'choice'" class="col-span-full block"
+      <label v-if="field.kind === 'choice' || field.kind === 'choices'" class="col-span-full block"
         >Choices, one on each line<textarea
           class="field mt-1"
           rows="3"
@@ -74,6 +80,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
           @change="emit('change', { choices: lines(typed($event)) })"
         />
       </label>
+      <ColumnsForm v-if="field.kind === 'table'" :columns="field.columns ?? []" @change="emit('change', { columns: $event })" />
       <label v-if="field.kind === 'date'" class="block"
         >How dates are written on the paper<input
           class="field numbers mt-1"
@@ -159,6 +166,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
       </ol>
       <p class="mt-3 flex flex-wrap gap-2">
         <button
+          v-if="field.kind !== 'table'"
           type="button"
           :class="pointing === 'label' || pointing === 'value' ? 'act min-h-9!' : 'act-quiet min-h-9!'"
           @click="emit('point', pointing ? null : 'label')"
@@ -166,6 +174,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
           Point at its label and value
         </button>
         <button
+          v-if="field.kind !== 'table'"
           type="button"
           :class="pointing === 'place' ? 'act min-h-9!' : 'act-quiet min-h-9!'"
           @click="emit('point', pointing === 'place' ? null : 'place')"
@@ -175,9 +184,19 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
         <button v-if="groups.length" type="button" class="act-quiet min-h-9!" @click="addSource({ barcode: groups[0]! })">
           From the barcode
         </button>
-        <button type="button" class="act-quiet min-h-9!" @click="addSource({ value: '' })">Always the same</button>
+        <template v-if="field.kind === 'table'">
+          <button v-if="field.columns?.length" type="button" class="act-quiet min-h-9!" @click="addSource(printedTable)">
+            Rows below printed headings
+          </button>
+        </template>
+        <template v-else>
+          <button v-if="ticks" type="button" class="act-quiet min-h-9!" @click="addSource({ ticked: {} })">The ticked box</button>
+          <button type="button" class="act-quiet min-h-9!" @click="addSource({ file: '[^.]+' })">From the file’s name</button>
+          <button type="button" class="act-quiet min-h-9!" @click="addSource({ value: '' })">Always the same</button>
+        </template>
       </p>
     </section>
+    <FieldMore :field="field" @change="emit('change', $event)" />
     <fieldset v-if="types.length" class="flex flex-wrap items-center gap-x-5 border-t border-rule pt-3">
       <legend class="sr-only">Types that share this field</legend>
       <span class="text-faded" title="Changed here, it is changed there">Shared with</span>

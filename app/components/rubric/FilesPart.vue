@@ -32,6 +32,14 @@ const files = computed(() => rubric.value?.files ?? [])
 const add = (format: FormatName) =>
   change(copy => (copy.files = [...(copy.files ?? []), { format, name: files.value[0]?.name ?? '{type}/{seq:3}' }]))
 const setName = (at: number, name: string) => change(copy => (copy.files![at]!.name = name))
+const holdsPages = (format: FormatName) => {
+  const { pictures, text: words } = formatFacts(format).holds
+  return pictures || words
+}
+/** Usual parts, and whatever the text says. */
+const partsOf = (per: unknown) => [...new Set([2, 5, 10, 50, ...(typeof per === 'number' ? [per] : [])])].sort((a, b) => a - b)
+const setPer = (at: number, per: string) =>
+  change(copy => (copy.files![at]!.per = per === 'document' || per === 'page' ? per : Number(per)))
 const remove = (at: number) => change(copy => copy.files!.splice(at, 1))
 const faultOf = (name: string) => templateFault(name)
 const placeholders = computed(() => [
@@ -102,9 +110,19 @@ const named = computed(() => {
           <li v-for="(file, at) in files" :key="at" class="border-b border-rule py-3">
             <p class="flex items-baseline gap-4">
               <span class="font-serif text-xl">{{ formatFacts(file.format).label }}</span>
-              <span class="small text-faded">{{
-                formatFacts(file.format).per === 'page' ? 'one for each page' : 'one for the document'
-              }}</span>
+              <label v-if="holdsPages(file.format)" class="small flex items-baseline gap-2 text-faded"
+                >one for
+                <select
+                  class="word"
+                  :value="String(file.per ?? formatFacts(file.format).per)"
+                  :aria-label="`${formatFacts(file.format).label}: one file for`"
+                  @change="setPer(at, ($event.target as HTMLSelectElement).value)"
+                >
+                  <option value="document">the document</option>
+                  <option value="page">each page</option>
+                  <option v-for="count in partsOf(file.per)" :key="count" :value="String(count)">every {{ count }} pages</option>
+                </select></label
+              >
               <button
                 type="button"
                 class="link ml-auto min-h-9"

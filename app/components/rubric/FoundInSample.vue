@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { shownValue } from '~~/core/fields/fieldValue'
 import type { FieldValue } from '~~/core/model/ledger'
+import { seenLater } from './seenLater'
 import type { RawField } from '~/components/rules/useRubricText'
 
 /** What each document of the sample has in a field. */
@@ -27,6 +28,7 @@ const said = (value: string) => shownValue({ ...field, kind: field.kind ?? 'text
               >{{ Math.round(one.fields[field.id]!.confidence * 100) }} % sure</span
             >
           </template>
+          <span v-else-if="seenLater(field)" class="text-faded">its boxes, files and records are looked at in a batch</span>
           <span v-else class="text-ochre">nothing</span>
         </button>
       </li>

@@ -11,6 +11,7 @@ import { useRubricText, type RawField, type RawSource, type RawType } from '~/co
 import { asPlaceholder, kindWords } from '~/words/rubric'
 import { changeShared, inOrder, setSharing, sharing } from './sharedFields'
 import { atPlace, besideLabel, textOf } from './pointed'
+import { seenLater } from './seenLater'
 import { useSample } from './useSample'
 
 /** Types of documents and their fields: made by pointing at a page of the sample, and tried on all of it at once. */
@@ -177,6 +178,7 @@ const show = (position: number | null) =>
 const foundWords = (one: RawField) => {
   if (!found.value) return ''
   const count = found.value.filter(document => document.fields[one.id]).length
+  if (seenLater(one)) return 'seen in a batch'
   return found.value.length ? `found on ${count} of ${found.value.length}` : ''
 }
 </script>
