@@ -83,7 +83,7 @@ describe('the demo stacks come out as their truth says, and stop where it calls 
     for (const document of ledger.documents) {
       const [file] = document.files
       const path = join(folder, 'out-mooring-permits', file!.name)
-      expect(file!.name).toBe(`mooring-permit/${document.fields.permit!.value}-${String(document.document).padStart(3, '0')}.pdf`)
+      expect(file!.name).toBe(`mooring-permit/${document.fields.permit!.value as string}-${String(document.document).padStart(3, '0')}.pdf`)
       expect(
         createHash('sha256')
           .update(await readFile(path))

@@ -54,7 +54,8 @@ export function valuesRead(ledger: Pick<Ledger, 'documents'>, truth: Truth): { r
       of++
       const value = document.fields[id]?.value
       if (value === expected.fields[name]) right++
-      else if (value !== undefined) wrong.push(`${id} of ${expected.type} ${expected.document}: ${value}, not ${expected.fields[name]}`)
+      else if (typeof value === 'string')
+        wrong.push(`${id} of ${expected.type} ${expected.document}: ${value}, not ${expected.fields[name]}`)
     }
   }
   return { right, wrong, of }
