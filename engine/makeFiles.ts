@@ -35,7 +35,7 @@ async function makeAll(specs: readonly FileSpec[], document: DocumentToMake, fol
       names.add(name)
       const path = join(folder, name)
       await mkdir(dirname(path), { recursive: true })
-      await write(`${path}.part`, pages, document)
+      await write(`${path}.part`, pages, document, spec)
       await rename(`${path}.part`, path)
       const bytes = await readFile(path)
       made.push({ name, format: spec.format, mediaType, bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })

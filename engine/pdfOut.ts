@@ -4,6 +4,7 @@ import { pipeline } from 'node:stream/promises'
 import { deflateSync } from 'node:zlib'
 import PDFDocument from 'pdfkit'
 import type { Word } from '../core/model/evidence'
+import { layeredPage, type LayeredPage } from './layers'
 import { readG4 } from './tiff'
 import { letterWidth, makeWordsFont } from './wordsFont'
 
@@ -31,6 +32,8 @@ export interface PdfOptions {
   language: string
   /** The code without which it does not open (AES-256); null for none. */
   protect: string | null
+  /** Colour pages as print over a smaller ground, where that is clearly smaller. */
+  layers: boolean
 }
 
 /** The parts of PDFKit that place content without its text layout; its types leave them out. */
@@ -161,6 +164,41 @@ CMapName currentdict /CMap defineresource pop
 end
 end`
 
+/** Puts a page's image at hand; gives the operators that draw it. */
+async function scanOn(pdf: PdfInternals, page: PageToMake): Promise<string> {
+  const { data, dictionary } = await imageObject(page)
+  const image = pdf.ref(dictionary)
+  image.end(data)
+  pdf.page.xobjects.Scan = image
+  return '/Scan Do'
+}
+
+/** The same for a page in layers: its ground, and over it its print as a stencil (ISO 32000-1, 8.9.6.2). */
+function layersOn(pdf: PdfInternals, { print, colour, ground }: LayeredPage, page: PageToMake): string {
+  const image = { Type: 'XObject', Subtype: 'Image' }
+  const below = pdf.ref({
+    ...image,
+    Width: ground.width,
+    Height: ground.height,
+    ColorSpace: 'DeviceRGB',
+    BitsPerComponent: 8,
+    Filter: 'DCTDecode',
+  })
+  below.end(ground.data)
+  const stencil = pdf.ref({
+    ...image,
+    Width: page.widthPx,
+    Height: page.heightPx,
+    ImageMask: true,
+    BitsPerComponent: 1,
+    Filter: 'CCITTFaxDecode',
+    DecodeParms: { K: -1, Columns: page.widthPx, Rows: page.heightPx, BlackIs1: false },
+  })
+  stencil.end(print)
+  Object.assign(pdf.page.xobjects, { Ground: below, Print: stencil })
+  return `/Ground Do ${colour.map(level => number(level / 255)).join(' ')} rg /Print Do`
+}
+
 /** Writes a searchable PDF: each page's image as it is, its words invisible behind it. */
 export async function writePdf(to: string, pages: readonly PageToMake[], options: PdfOptions): Promise<void> {
   const document = new PDFDocument({
@@ -183,17 +221,15 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
     const width = (page.widthPx / page.dpi) * 72
     const height = (page.heightPx / page.dpi) * 72
     document.addPage({ size: [width, height], margin: 0 })
-    const { data, dictionary } = await imageObject(page)
-    const image = pdf.ref(dictionary)
-    image.end(data)
-    pdf.page.xobjects.Scan = image
+    const layers = options.layers ? await layeredPage(page) : null
+    const draw = layers ? layersOn(pdf, layers, page) : await scanOn(pdf, page)
     // PDFKit turns the page upside down for its own drawing; this turns it back.
     pdf.addContent(`q 1 0 0 -1 0 ${number(height)} cm`)
     if (font && page.words.length) {
       pdf.page.fonts.W = font
       pdf.addContent(textLayer(page.words, height))
     }
-    pdf.addContent(`q ${number(width)} 0 0 ${number(height)} 0 0 cm /Scan Do Q Q`)
+    pdf.addContent(`q ${number(width)} 0 0 ${number(height)} 0 0 cm ${draw} Q Q`)
   }
   document.end()
   await written

@@ -191,12 +191,20 @@ const Limits = z.strictObject({
 /** After how many days, and only once delivered, bytes go; rows and digests stay. */
 const Keep = z.strictObject({ setAsideDays: z.int().min(0).optional(), originalDays: z.int().min(0).optional() })
 
-const FileSpec = z.strictObject({
-  format: z.enum(fileFormats),
-  name: nameTemplate.default('{type}/{seq:3}'),
-  /** One file for the document, for each page, or for so many pages; left out, as the format usually is. */
-  per: z.union([z.enum(['document', 'page']), z.int().min(1).max(10_000)]).optional(),
-})
+const FileSpec = z
+  .strictObject({
+    format: z.enum(fileFormats),
+    name: nameTemplate.default('{type}/{seq:3}'),
+    /** One file for the document, for each page, or for so many pages; left out, as the format usually is. */
+    per: z.union([z.enum(['document', 'page']), z.int().min(1).max(10_000)]).optional(),
+    /** Of a PDF: colour pages as print over a smaller ground, where that is clearly smaller. */
+    layers: z.enum(['auto', 'none']).optional(),
+  })
+  .check(context => {
+    const { format, layers } = context.value
+    if (layers !== undefined && !format.startsWith('pdf'))
+      context.issues.push({ code: 'custom', path: ['layers'], input: layers, message: 'no layers but in a PDF' })
+  })
 export type FileSpec = z.infer<typeof FileSpec>
 
 const Send = z.strictObject({

@@ -1,3 +1,4 @@
+import type { FileSpec } from '../../core/model/rubric'
 import type { Written } from '../../core/model/ledger'
 import type { NameContext } from '../../core/name/template'
 import { formatFacts, type FormatFacts, type FormatName } from '../../core/model/fileFormats'
@@ -34,7 +35,7 @@ export interface IndexOfDocument {
 /** A kind of file: what it is, and how it is written. */
 export interface Format extends FormatFacts {
   /** Writes pages of a document to a new file. */
-  write: (path: string, pages: readonly PageToMake[], document: DocumentToMake) => Promise<void>
+  write: (path: string, pages: readonly PageToMake[], document: DocumentToMake, spec: Pick<FileSpec, 'layers'>) => Promise<void>
 }
 
 /** One kind of file that a rubric may ask for: its facts stand in `core/model/fileFormats`. */

@@ -53,7 +53,14 @@ describe('PDF/A', () => {
     await writeFile(join(folder, 'page.jpg'), await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 100 }, 100))
     const page = { widthPx: width, heightPx: height, dpi: 100, words }
     const made = join(folder, 'made.pdf')
-    const options = { title: 'Test', archival: true, created: new Date('2026-03-31T12:00:00Z'), language: 'en', protect: null }
+    const options = {
+      title: 'Test',
+      archival: true,
+      created: new Date('2026-03-31T12:00:00Z'),
+      language: 'en',
+      protect: null,
+      layers: false,
+    }
     const pages = [
       { ...page, file: join(folder, 'page.tif'), mono: true },
       { ...page, file: join(folder, 'page.jpg'), mono: false },
@@ -88,6 +95,36 @@ describe('PDF/A', () => {
     await writePdf(made, pages, options)
     expect(Buffer.compare(first, await readFile(made))).toBe(0)
   })
+})
+
+it('a colour page in layers is at most half as large, and looks the same: its print dark and sharp, its ground in colour', async () => {
+  const data = new Uint8Array(width * height * 3)
+  for (let at = 0; at < width * height; at++) {
+    const [x, y] = [at % width, Math.floor(at / width)]
+    const ground = [240, 225 + (x % 20), 150 + (y * 40) / height]
+    for (let channel = 0; channel < 3; channel++) data[at * 3 + channel] = ink[at] === 0 && y < 600 ? 25 : ground[channel]!
+  }
+  const file = join(folder, 'colour.jpg')
+  await writeFile(file, await encodeJpeg({ width, height, channels: 3, data, dpi: 100 }, 100, 90))
+  const page = { file, mono: false, widthPx: width, heightPx: height, dpi: 100, words: [] }
+  const options = { title: 'T', archival: true, created: new Date(0), language: 'en', protect: null }
+  const sizes: number[] = []
+  for (const layers of [false, true]) {
+    await writePdf(join(folder, 'layers.pdf'), [page], { ...options, layers })
+    sizes.push((await readFile(join(folder, 'layers.pdf'))).length)
+  }
+  expect(sizes[1]!).toBeLessThan(sizes[0]! / 2)
+  await run('qpdf', ['--check', join(folder, 'layers.pdf')])
+  const drawn = await decodePage(await openSource(join(folder, 'layers.pdf')), 1, 100, true)
+  expect([drawn.width, drawn.channels]).toEqual([width, 3])
+  let wrong = 0
+  let away = 0
+  for (let at = 0; at < width * height; at++) {
+    if (drawn.data[at * 3]! < 128 !== data[at * 3]! < 128) wrong++
+    away += Math.abs(drawn.data[at * 3 + 2]! - data[at * 3 + 2]!)
+  }
+  expect(wrong / (width * height)).toBeLessThan(0.01)
+  expect(away / (width * height)).toBeLessThan(12)
 })
 
 /** A TIFF that is only its directory. */

@@ -124,7 +124,7 @@ describe('a batch of 5,000 pages', () => {
       slips: 1,
       'api batch': 8,
       'api documents': 1,
-      'api document': 4,
+      'api document': 5,
       'start a document': 33,
       'set a page aside': 33,
       undo: 31,
