@@ -61,7 +61,7 @@ export function findRows(
     printed = heads?.printed ?? printed
     if (!printed) continue
     const below = heads ? lines.filter(line => middle(boxOf(line)) > heads.bottom) : lines
-    const gathered = gather(below, { printed, columns, source, languages, page })
+    const gathered = gather(below, { printed, columns, source, languages, page, begun: heads !== null })
     if (gathered.rows.length) {
       found ??= { rows: [], page, box: gathered.box! }
       found.rows.push(...gathered.rows)
@@ -108,6 +108,8 @@ interface Table {
   source: TableSource
   languages: readonly string[]
   page: number
+  /** Its headings stand on this page. */
+  begun: boolean
 }
 
 interface Gathered {
@@ -116,7 +118,7 @@ interface Gathered {
   ended: boolean
 }
 
-function gather(lines: readonly Word[][], { printed, columns, source, languages, page }: Table): Gathered {
+function gather(lines: readonly Word[][], { printed, columns, source, languages, page, begun }: Table): Gathered {
   const gathered: Gathered = { rows: [], box: null, ended: false }
   const figures = columns.filter(column => kindOf(column).digits)
   for (const line of lines) {
@@ -137,12 +139,15 @@ function gather(lines: readonly Word[][], { printed, columns, source, languages,
     const row = checkedRow(words, cells, columns, languages)
     const hasFigure = figures.some(column => row[column.id] !== undefined)
     const goesOn = figures.length > 0 && figures.every(column => words[column.id] === undefined) && Object.keys(words).length > 0
-    if (figures.length ? hasFigure : Object.keys(row).length > 0) {
+    const whole = columns.every(column => !column.required || row[column.id] !== undefined)
+    // Figures stand there and none was read surely: a row all the same.
+    const open = whole && Object.keys(row).length > 0 && figures.some(column => words[column.id] !== undefined)
+    if (figures.length ? hasFigure || open : Object.keys(row).length > 0) {
       const sure = Object.fromEntries(Object.keys(row).map(id => [id, Math.min(...cells[id]!.map(word => word.confidence))]))
       gathered.rows.push({
         cells: row,
         sure,
-        whole: columns.every(column => !column.required || row[column.id] !== undefined),
+        whole,
         page,
         y: middle(boxOf(line)),
       })
@@ -152,7 +157,14 @@ function gather(lines: readonly Word[][], { printed, columns, source, languages,
       gathered.box = joined(gathered.box, boxOf(line))
     }
   }
-  return gathered
+  return { ...gathered, rows: betweenFigures(gathered.rows, figures, begun) }
+}
+
+/** Without what stands behind the last row of which a figure was read, and before the first where no headings do. */
+function betweenFigures(rows: readonly ReadRow[], figures: readonly Column[], begun: boolean): ReadRow[] {
+  if (figures.length === 0) return [...rows]
+  const read = (row: ReadRow) => figures.some(column => row.cells[column.id] !== undefined)
+  return rows.slice(begun ? 0 : Math.max(0, rows.findIndex(read)), rows.findLastIndex(read) + 1)
 }
 
 /** Each run of words belongs to the column whose heading it stands under, or else to the nearest. */
