@@ -3,10 +3,14 @@ import type { Field } from '../model/field'
 import { typeOf, type Rubric } from '../model/rubric'
 import { enteredFields, type EnteredFields } from './entered'
 
+const paperSources = ['barcode', 'text', 'ticked', 'table', 'file', 'join'] as const
+
 /** Fields that are asked before scanning: those of the default type that the paper itself does not fill. */
 export function askedFields(rubric: Rubric): Field[] {
   if (rubric.entry !== 'panel') return []
-  return (typeOf(rubric, null)?.fields ?? []).filter(field => !field.from.some(source => 'barcode' in source || 'text' in source))
+  return (typeOf(rubric, null)?.fields ?? []).filter(
+    field => field.kind !== 'table' && !field.from.some(source => paperSources.some(name => name in source)),
+  )
 }
 
 /** What a person gave before scanning, checked: the values in their kept form, and what is wrong with others. */

@@ -18,13 +18,19 @@ function covered(word: Box, box: Box): number {
   return across <= 0 || down <= 0 ? 0 : (across * down) / Math.max(1e-6, word.width * word.height)
 }
 
+/** Words nearer than this were one before the reading split them, in inches. */
+const sameWord = 0.045
+
 /** Places whose words fit one of the patterns, in the lines of the reading and as they stand on the page. */
 export function patternPlaces(words: readonly Word[], patterns: readonly string[]): Box[] {
   const places: Box[] = []
   const hidden = new Set<Word>()
-  for (const line of [...linesOf(words), ...levelLines(words)]) {
+  const spaces = () => ' '
+  const asPrinted = (before: Word, word: Word) => (word.x - (before.x + before.width) < sameWord ? '' : ' ')
+  const ways = [...linesOf(words).map(line => [line, spaces] as const), ...levelLines(words).map(line => [line, asPrinted] as const)]
+  for (const [line, between] of ways) {
     for (const pattern of patterns) {
-      for (const found of matchesOf(line, pattern)) {
+      for (const found of matchesOf(line, pattern, between)) {
         if (found.every(word => hidden.has(word))) continue
         found.forEach(word => hidden.add(word))
         places.push(boxOf(found))
@@ -35,19 +41,20 @@ export function patternPlaces(words: readonly Word[], patterns: readonly string[
 }
 
 /** The words of every place where the pattern fits a line. */
-function matchesOf(line: readonly Word[], pattern: string): Word[][] {
-  const text = line.map(word => word.text).join(' ')
+function matchesOf(line: readonly Word[], pattern: string, between: (before: Word, word: Word) => string): Word[][] {
+  let text = ''
+  const starts = line.map((word, at) => {
+    if (at > 0) text += between(line[at - 1]!, word)
+    const start = text.length
+    text += word.text
+    return start
+  })
   const matches: Word[][] = []
   for (let from = 0; from <= text.length;) {
     const fit = patternOf(pattern).exec(text.slice(from))
     if (!fit) break
     const [start, end] = [from + fit.index, from + fit.index + fit.text.length]
-    let at = 0
-    const found = line.filter(word => {
-      const begins = at
-      at += word.text.length + 1
-      return begins < end && begins + word.text.length > start
-    })
+    const found = line.filter((word, at) => starts[at]! < end && starts[at]! + word.text.length > start)
     if (found.length && fit.text) matches.push(found)
     // What begins inside a match is hidden with it.
     from = Math.max(end, from + 1)

@@ -2,6 +2,7 @@ import { expect, it } from 'vitest'
 import type { FillEvidence } from '../../core/fields/evidence'
 import { fillFields } from '../../core/fields/fill'
 import { enteredFields } from '../../core/fields/entered'
+import { askedFields, givenValues } from '../../core/fields/given'
 import { writtenFields } from '../../core/fields/written'
 import type { Word } from '../../core/model/evidence'
 import { Rubric, type DocumentType } from '../../core/model/rubric'
@@ -180,4 +181,23 @@ it.each([
   [{ id: 'a', requiredWhen: { field: 'b', is: ['x'] } }, 'a field of this type'],
 ])('refuses %o', (field, message) => {
   expect(() => typeWith([field])).toThrow(message)
+})
+
+it('asks before scanning what the paper does not say itself', () => {
+  const fields = [
+    { id: 'berth' },
+    { id: 'services', kind: 'choices', choices: ['Water', 'Power'] },
+    { ...zone, id: 'ticked' },
+    { id: 'named', from: [{ file: '.+' }] },
+    { id: 'whole', from: [{ join: '{berth}' }] },
+    { ...items, from: [] },
+  ]
+  const rubric = Rubric.parse({
+    version: 1,
+    name: 'R',
+    entry: 'panel',
+    types: [{ id: 't', label: 'T', fields: fields.map(field => ({ label: field.id, ...field })) }],
+  })
+  expect(askedFields(rubric).map(field => field.id)).toEqual(['berth', 'services'])
+  expect(givenValues(rubric, { berth: 'A1', services: 'power, water' }).values).toEqual({ berth: 'A1', services: 'Water\nPower' })
 })

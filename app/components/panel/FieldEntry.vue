@@ -13,7 +13,16 @@ const typed = ref(props.value)
 const tried = ref(false)
 const input = useTemplateRef<HTMLInputElement>('input')
 const kind = computed(() => kindOf(props.field))
-const choices = computed(() => (kind.value.control === 'list' ? kind.value.choices(props.field) : null))
+const several = computed(() => kind.value.control === 'boxes')
+const choices = computed(() => (several.value || kind.value.control === 'list' ? kind.value.choices(props.field) : null))
+const isChosen = (choice: string) => typed.value.split('\n').includes(choice)
+/** One choice is the answer; of several each is taken or left. */
+function choose(choice: string) {
+  if (!several.value) return emit('done', choice)
+  const now = new Set(typed.value.split('\n').filter(Boolean))
+  if (!now.delete(choice)) now.add(choice)
+  typed.value = (choices.value ?? []).filter(one => now.has(one)).join('\n')
+}
 const keys = computed(() => (kind.value.keys === 'text' && /^\^?\\d/.test(props.field.pattern ?? '') ? 'number' : kind.value.keys))
 const fault = computed(() => {
   if (!typed.value.trim()) return props.field.required && tried.value ? `${props.field.label} is needed.` : null
@@ -53,12 +62,13 @@ onMounted(() => input.value?.focus())
           :key="choice"
           type="button"
           class="touch min-h-20! text-2xl!"
-          :class="{ 'touch-act': choice === typed }"
-          :aria-pressed="choice === typed"
-          @click="emit('done', choice)"
+          :class="{ 'touch-act': isChosen(choice) }"
+          :aria-pressed="isChosen(choice)"
+          @click="choose(choice)"
         >
           {{ choice }}
         </button>
+        <button v-if="several" type="button" class="touch touch-act min-h-20!" :disabled="!typed" @click="done">These</button>
         <button v-if="!field.required" type="button" class="touch min-h-20!" @click="emit('done', '')">Leave it open</button>
       </div>
       <template v-else>

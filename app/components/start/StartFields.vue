@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { expectedOf } from '~~/core/fields/fieldValue'
 import { kindOf } from '~~/core/fields/kinds'
+import type { Field } from '~~/core/model/field'
 import type { AddressView } from '~~/shared/views/people'
 import { optionWeight, settingOptions, settingWords, weightWords, type SettingKey } from '~/words/settings'
 import type { useStart } from './useStart'
@@ -13,6 +14,8 @@ const people = shallowRef<AddressView[]>([])
 const offer = useDebounceFn(async (part: string) => {
   people.value = await ask<AddressView[]>('/api/addresses', { query: { part } }).catch(() => [])
 }, 120)
+/** Several boxes, or several lines, as on the entry card. */
+const ownControl = (field: Field) => ['boxes', 'lines'].includes(kindOf(field).control)
 const touched = ref(new Set<string>())
 const shown = computed(() => settingOptions.filter(one => form.value?.mayChange.includes(one.key)))
 const several = computed(() => Object.entries(answers.value).find(([, answer]) => answer.records.length > 1 && !answer.chosen) ?? null)
@@ -32,14 +35,23 @@ const sendOf = (to: string) => draft.value.sends[to] ?? { to, folder: '', people
 <template>
   <div v-if="form">
     <div v-if="form.fields.length" class="grid gap-y-2.5">
-      <label v-for="field in form.fields" :key="field.id" class="block">
+      <component :is="ownControl(field) ? 'div' : 'label'" v-for="field in form.fields" :key="field.id" class="block">
         <span class="flex items-baseline justify-between gap-2"
           >{{ field.label }}{{ field.required ? ' *' : ''
           }}<span class="small text-right" :class="touched.has(field.id) && faultOf(field) ? 'text-ochre' : 'text-faded'">{{
             (touched.has(field.id) && faultOf(field)) || (field.kind === 'text' ? '' : expectedOf(field))
           }}</span></span
         >
-        <select v-if="kindOf(field).control === 'list'" v-model="draft.values[field.id]" class="field" @blur="left(field.id)">
+        <FieldControl
+          v-if="ownControl(field)"
+          :model-value="draft.values[field.id] ?? ''"
+          :field="field"
+          :wrong="touched.has(field.id) && faultOf(field) !== null"
+          :waits="false"
+          @update:model-value="draft.values[field.id] = $event"
+          @focusout="left(field.id)"
+        />
+        <select v-else-if="kindOf(field).control === 'list'" v-model="draft.values[field.id]" class="field" @blur="left(field.id)">
           <option value="">choose</option>
           <option v-for="choice in kindOf(field).choices(field)" :key="choice" :value="choice">{{ choice }}</option>
         </select>
@@ -54,7 +66,7 @@ const sendOf = (to: string) => draft.value.sends[to] ?? { to, folder: '', people
           @input="kindOf(field).control === 'address' && offer(draft.values[field.id] ?? '')"
           @blur="left(field.id)"
         />
-      </label>
+      </component>
       <datalist id="start-addresses">
         <option v-for="one in people" :key="one.id" :value="one.mail">{{ one.name }}</option>
       </datalist>
