@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import type { FillEvidence } from '../core/fields/evidence'
 import { fillFields } from '../core/fields/fill'
-import { recognisedType } from '../core/fields/recognise'
+import { readsDocuments, recognisedType } from '../core/fields/recognise'
 import { writtenFields } from '../core/fields/written'
 import { LedgerFile, type LedgerDocument } from '../core/model/ledger'
 import { typeOf, type DocumentType, type Rubric } from '../core/model/rubric'
@@ -53,7 +53,7 @@ export async function fillAll(
       records: {},
     }
     const pictures = sides.map(({ files, evidence, bornDigital }) => ({ file: files.page, dpi: evidence.dpi, bornDigital }))
-    found[at] = { document, type, sides, evidence: await withPictures(type, known, pictures) }
+    found[at] = { document, type, sides, evidence: await withPictures(type, known, pictures, readsDocuments(rubric)) }
     progress.step('Filling', ++done, documents.length)
   })
   return found

@@ -12,12 +12,20 @@ export interface PagePicture {
   bornDigital: boolean
 }
 
-/** What is known of a document, and what its pictures add where its fields need that: printed boxes, a second reading. */
-export async function withPictures(type: Fields | null, known: FillEvidence, pictures: readonly PagePicture[]): Promise<FillEvidence> {
+/**
+ * What is known of a document, and what its pictures add where its fields need that: printed boxes, a second reading.
+ * @param reads whether its rubric has pages read at all
+ */
+export async function withPictures(
+  type: Fields | null,
+  known: FillEvidence,
+  pictures: readonly PagePicture[],
+  reads: boolean,
+): Promise<FillEvidence> {
   const boxes = looksForTicks(type) ? await Promise.all(pictures.map(({ file, dpi }) => tickBoxesOf(file, dpi))) : []
   const evidence = { ...known, boxes }
   const paper = pictures.filter(picture => !picture.bornDigital)
-  if (paper.length === 0 || !wantsAgain(type, fillFields(type, evidence))) return evidence
+  if (!reads || paper.length === 0 || !wantsAgain(type, fillFields(type, evidence))) return evidence
   const read = new Map((await readAgain(paper, known.languages ?? ['eng'])).map((words, at) => [paper[at], words]))
   return { ...evidence, again: pictures.map((picture, at) => read.get(picture) ?? known.pages[at] ?? []) }
 }

@@ -13,7 +13,7 @@ import { makeStack } from '../../standins/paper/stacks'
 it('values of forms of two layouts: ticks in several hands, line items over two pages, a total that agrees', async () => {
   const folder = await mkdtemp(join(tmpdir(), 'rubricator-applications-'))
   onTestFinished(() => rm(folder, { recursive: true }))
-  const stack = documentsOf(makeStack('berth-applications', 1), '2-4')
+  const stack = documentsOf(makeStack('berth-applications', 1), '3-4')
   const sides = stack.truth.sides.map(side => drawnSide(stack, side.sheet - 1, 'front', { dpi: 200, colour: 'grey' }))
   await writeFile(join(folder, 'in.pdf'), await asPdf(await Promise.all(sides), 200))
   const rubric = fileURLToPath(new URL('../../run/demo/berth-applications.rubric.json', import.meta.url))

@@ -38,7 +38,7 @@ async function allThatIsSaid(folder: string): Promise<string> {
       })
       said.push(plain.stdout)
     }
-    if (/\.(jpg|tif|png)$/.test(name)) said.push((await readPages([path], 200, ['eng']))[0]!.map(word => word.text).join(' '))
+    if (name.endsWith('.jpg')) said.push((await readPages([path], 200, ['eng']))[0]!.map(word => word.text).join(' '))
   }
   return said.join('\n')
 }
