@@ -77,7 +77,9 @@ function onFocus(id: string, event: FocusEvent) {
 function onEnter(event: KeyboardEvent) {
   const all = controls()
   const at = all.indexOf(event.target as HTMLElement)
-  if (at < 0 || (event.shiftKey && event.target instanceof HTMLTextAreaElement)) return
+  const newLine = event.shiftKey && event.target instanceof HTMLTextAreaElement
+  // On a button Enter presses it; with Ctrl it means the card, wherever the cursor is.
+  if ((at < 0 && !event.ctrlKey) || newLine) return
   event.preventDefault()
   if (event.ctrlKey || at === all.length - 1) void save(true)
   else all[at + 1]!.focus()
