@@ -4,7 +4,7 @@ import { barcodeFormats } from './barcodeFormats'
 import { fileFormats } from './fileFormats'
 import { batchNameFault } from '../name/batchName'
 import { placeholdersOf } from '../name/template'
-import { highlighterColours } from './highlighters'
+import { Check, Keep, Limits, Redact } from './handling'
 import { Field, sumOf, TextSource } from './field'
 import { identifier, nameTemplate, pattern, textTemplate, Zone } from './schemas'
 
@@ -154,42 +154,6 @@ export const DocumentType = z.strictObject({
 export type DocumentType = z.infer<typeof DocumentType>
 /** What is filled and entered: a type's fields, or those that are asked before scanning. */
 export type Fields = Pick<DocumentType, 'fields'>
-
-/** What is blacked out in pictures, words, values and files: what is marked on paper, and what fits a pattern. */
-const Redact = z.strictObject({
-  highlighter: z.array(z.enum(highlighterColours)).max(5).default([]),
-  patterns: z.array(pattern).max(50).default([]),
-  keepOriginal: z.boolean().default(false),
-})
-
-/** Which documents a second person checks: none, all, a share, or a sampling plan by ISO 2859-1. */
-const Check = z
-  .strictObject({
-    mode: z.enum(['none', 'all', 'share', 'plan']),
-    percent: z.number().positive().max(100).optional(),
-    level: z.enum(['I', 'II', 'III']).default('II'),
-    aql: z.number().positive().max(1000).default(1),
-  })
-  .check(context => {
-    const { mode, percent } = context.value
-    if ((mode === 'share') !== (percent !== undefined))
-      context.issues.push({
-        code: 'custom',
-        path: ['percent'],
-        input: percent,
-        message: mode === 'share' ? 'how many in a hundred' : 'no percent but for a share',
-      })
-  })
-
-/** How many batches may wait in a stage, from how many on people are told, and for how long, in hours. */
-const Limits = z.strictObject({
-  waiting: z.int().min(1).optional(),
-  warnAt: z.int().min(1).optional(),
-  hours: z.number().positive().optional(),
-})
-
-/** After how many days, and only once delivered, bytes go; rows and digests stay. */
-const Keep = z.strictObject({ setAsideDays: z.int().min(0).optional(), originalDays: z.int().min(0).optional() })
 
 const FileSpec = z
   .strictObject({

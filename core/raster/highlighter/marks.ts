@@ -19,7 +19,7 @@ export interface Mark extends Area {
 export function findMarks(grid: Grid, dpi: number): Mark[] {
   const bitmap: Bitmap = { width: grid.width, height: grid.height, data: grid.kind.map(kind => (kind === marked ? 1 : 0)) }
   const { count, left, top, right, bottom, area, runs, owner } = findComponents(bitmap)
-  const marks: (Mark & { cells: number; edges: number })[] = []
+  const marks: (Mark & { cells: number })[] = []
   for (let one = 0; one < count; one++)
     marks.push({
       x: left[one]!,
@@ -28,7 +28,6 @@ export function findMarks(grid: Grid, dpi: number): Mark[] {
       height: bottom[one]! - top[one]!,
       rows: new Map(),
       cells: area[one]!,
-      edges: 0,
     })
   for (let run = 0; run < runs.count; run++) {
     const [row, from, to] = [runs.row[run]!, runs.start[run]!, runs.end[run]!]
