@@ -3,17 +3,16 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { readsDocuments } from '../core/fields/recognise'
 import { makeLedger } from '../core/ledger/ledger'
-import { Code, type Word } from '../core/model/evidence'
+import { Code } from '../core/model/evidence'
 import type { Ledger, Redaction } from '../core/model/ledger'
 import type { Rubric } from '../core/model/rubric'
 import { inGroups } from '../core/text/groups'
-import { patternPlaces, wordsBeside } from '../core/text/redact'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import { splitPages } from '../core/split/split'
-import { redactFile } from '../engine/redactFile'
 import { pagesAtOnce, readableLanguages, readPages } from '../engine/ocr'
 import { fillAll, makeAll } from './documents'
 import { UsageError } from './usage'
+import { hidePatterns } from './hidePatterns'
 import { inputFiles } from './inputs'
 import { inParallel } from './inParallel'
 import { Progress } from './progress'
@@ -37,7 +36,7 @@ export async function run(options: RunOptions): Promise<number> {
   const progress = new Progress()
   try {
     const sides = await examineAll(await inputFiles(options.inputs), rubric, work, options.jobs, progress)
-    if (rubric.redact?.patterns.length) for (const side of sides) if (side.words) await keepWords(side, side.words, rubric)
+    if (rubric.redact?.patterns.length) for (const side of sides) if (side.words) side.words = await hidePatterns(side, side.words, rubric)
     if (readsBeforeSplitting(rubric) || rubric.redact?.patterns.length)
       await readAll(
         sides.filter(side => side.evidence && !side.evidence.blank),
@@ -86,16 +85,6 @@ export async function run(options: RunOptions): Promise<number> {
   }
 }
 
-/** A side's words, but for those that a pattern of the rubric hides: they are blackened on its picture, too. */
-async function keepWords(side: Side, words: readonly Word[], rubric: Rubric): Promise<void> {
-  const places = patternPlaces(words, rubric.redact?.patterns ?? [])
-  side.words = wordsBeside(words, places)
-  if (places.length === 0) return
-  await redactFile(side.files!.page, side.mono, side.evidence!.dpi, places)
-  side.redactions.push(...places.map(place => ({ ...place, by: 'pattern' as const })))
-  side.bornDigital = false
-}
-
 const rounded = ({ by, ...box }: Redaction): Redaction => {
   const inches = (value: number) => Math.round(value * 1000) / 1000
   return { x: inches(box.x), y: inches(box.y), width: inches(box.width), height: inches(box.height), by }
@@ -137,7 +126,7 @@ async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, pro
         pages[0]!.dpi,
         rubric.read.languages,
       )
-      for (const [at, { side }] of pages.entries()) await keepWords(side, read[at]!, rubric)
+      for (const [at, { side }] of pages.entries()) side.words = await hidePatterns(side, read[at]!, rubric)
       progress.step('Reading', (done += pages.length), unread.length)
     },
   )

@@ -7,7 +7,8 @@ import { looksForTicks, tickBoxesOf } from './tickBoxes'
 
 /** An examined page's picture; one that never was paper has its own text, which nobody need read again. */
 export interface PagePicture {
-  file: string
+  /** Its file, fetched where somebody wants it: it may lie on another machine. */
+  file: () => Promise<string>
   dpi: number
   bornDigital: boolean
 }
@@ -22,10 +23,11 @@ export async function withPictures(
   pictures: readonly PagePicture[],
   reads: boolean,
 ): Promise<FillEvidence> {
-  const boxes = looksForTicks(type) ? await Promise.all(pictures.map(({ file, dpi }) => tickBoxesOf(file, dpi))) : []
+  const boxes = looksForTicks(type) ? await Promise.all(pictures.map(async ({ file, dpi }) => tickBoxesOf(await file(), dpi))) : []
   const evidence = { ...known, boxes }
   const paper = pictures.filter(picture => !picture.bornDigital)
   if (!reads || paper.length === 0 || !wantsAgain(type, fillFields(type, evidence))) return evidence
-  const read = new Map((await readAgain(paper, known.languages ?? ['eng'])).map((words, at) => [paper[at], words]))
+  const pages = await Promise.all(paper.map(async ({ file, dpi }) => ({ file: await file(), dpi })))
+  const read = new Map((await readAgain(pages, known.languages ?? ['eng'])).map((words, at) => [paper[at], words]))
   return { ...evidence, again: pictures.map((picture, at) => read.get(picture) ?? known.pages[at] ?? []) }
 }
