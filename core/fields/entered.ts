@@ -6,8 +6,8 @@ import { isRequired, sumFault } from './fill'
 export interface EnteredFields {
   fields: Record<string, FieldValue>
   faults: { field: string; why: string }[]
-  /** A field that the type does not have; null where all are known. */
-  unknown: string | null
+  /** Fields that the type does not have. */
+  unknown: string[]
 }
 
 /**
@@ -49,5 +49,5 @@ export function enteredFields(
         : null
     if (why) faults.push({ field: field.id, why })
   }
-  return { fields, faults, unknown: Object.keys(typed).find(id => !known.has(id)) ?? null }
+  return { fields, faults, unknown: Object.keys(typed).filter(id => !known.has(id)) }
 }

@@ -5,9 +5,6 @@ import type { Rubric } from './rubric'
 export function aheadOfServer(rubric: Rubric): Issue[] {
   const keys = {
     redact: rubric.redact && (rubric.redact.highlighter.length > 0 || rubric.redact.patterns.length > 0),
-    entryTwice: rubric.entryTwice && rubric.entryTwice.length > 0,
-    check: rubric.check && rubric.check.mode !== 'none',
-    limits: rubric.limits,
     keep: rubric.keep,
   }
   return Object.entries(keys)

@@ -17,8 +17,8 @@ export const moves = {
   examine: { from: ['sorting', 'to fix', 'to index'], to: ['sorting'] },
   /** Paper comes for one of its pages or documents. */
   extend: { from: ['sorting', 'to fix', 'to index'], to: ['sorting'] },
-  /** The machine is through with its documents, or a person with one of them. */
-  settle: { from: ['sorting', 'to index'], to: ['to index', 'sending'] },
+  /** The machine is through with its documents, or a person who enters or checks with one of them. */
+  settle: { from: ['sorting', 'to index', 'to check'], to: ['to index', 'to check', 'sending'] },
   /** A finished document is opened again. */
   amend: { from: ['to index', 'sending', 'done'], to: ['to index'] },
   /** The last document is where it should be. */
@@ -28,7 +28,7 @@ export const moves = {
   /** A person has it tried again. */
   resume: { from: ['held'], to: ['receiving', 'sorting', 'to index', 'sending'] },
   /** Nobody wants it any more. */
-  abandon: { from: ['receiving', 'sorting', 'to fix', 'to index'], to: ['abandoned'] },
+  abandon: { from: ['receiving', 'sorting', 'to fix', 'to index', 'to check'], to: ['abandoned'] },
 } as const satisfies Record<string, { from: readonly BatchState[]; to: readonly BatchState[] }>
 
 export type Move = keyof typeof moves

@@ -19,6 +19,8 @@ export const Edit = z.discriminatedUnion('do', [
   /** These pages go, in the order given, in front of another page, or to the end. */
   z.strictObject({ do: z.literal('move'), pages: Pages, before: page.nullable(), values: values.default('keep') }),
   z.strictObject({ do: z.literal('rotate'), pages: Pages, degrees: z.literal([90, 180, 270]) }),
+  /** The document that this page begins, or is in, is of this type, whatever the machine said. */
+  z.strictObject({ do: z.literal('type'), page, type: z.string().min(1).max(64) }),
 ])
 
 /** What is kept of a batch's changes besides: what a person said of a page that asked, and pages that went to another batch. */

@@ -28,12 +28,16 @@ export const Check = z
       })
   })
 
+export type Check = z.infer<typeof Check>
+
 /** How many batches may wait in a stage, from how many on people are told, and for how long, in hours. */
 export const Limits = z.strictObject({
   waiting: z.int().min(1).optional(),
   warnAt: z.int().min(1).optional(),
   hours: z.number().positive().optional(),
 })
+
+export type Limits = z.infer<typeof Limits>
 
 /** After how many days, and only once delivered, bytes go; rows and digests stay. */
 export const Keep = z.strictObject({ setAsideDays: z.int().min(0).optional(), originalDays: z.int().min(0).optional() })

@@ -55,6 +55,12 @@ export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> =
     const howMany = new Set(counts).size === 1 ? String(counts[0]) : `${Math.min(...counts)} to ${Math.max(...counts)}`
     sentences.push(`Asks you to look over ${howMany} index values of each document.`)
   }
+  if (rubric.entryTwice?.length) {
+    const labels = rubric.types.flatMap(type =>
+      type.fields.filter(field => rubric.entryTwice!.includes(field.id)).map(field => field.label),
+    )
+    sentences.push(`Has two people key ${[...new Set(labels)].join(' and ')}, and a third decide where they differ.`)
+  }
   if (files.length)
     sentences.push(
       `Makes ${files.map(file => formatWords(file.format)).join(' and ')}` +

@@ -76,6 +76,8 @@ function apply(ribbon: Place[], edit: KeptEdit, find: Finder, rubric: Rubric): v
     case 'send-away':
       for (const at of find.allAt(edit.pages)) if (at >= 0) setAside(ribbon, at, 'moved', `Moved to the batch “${edit.name}” by hand.`)
       return
+    case 'type':
+      return setType(ribbon, find.at(edit.page), edit.type, rubric)
     case 'rotate':
     case 'answer':
     // The picture was turned before it was examined, the answer heard when it was split; nothing is left to decide.
@@ -108,6 +110,12 @@ function begin(ribbon: Place[], at: number, values: MovedValues, rubric: Rubric)
       ? { type, typeSaid, barcode: running.barcode, valuesOf: running.valuesOf ?? before.page }
       : { type, typeSaid, barcode: {} }
   releaseWaiting(ribbon, at + 1)
+}
+
+/** A type that the rubric does not have any more is passed over. */
+function setType(ribbon: Place[], at: number, type: string, rubric: Rubric): void {
+  const begins = ribbon.slice(0, at + 1).findLast(one => one.begins)?.begins
+  if (begins && rubric.types.some(known => known.id === type)) Object.assign(begins, { type, typeSaid: true })
 }
 
 function join(ribbon: Place[], at: number): void {

@@ -8,4 +8,5 @@ export default defineKind({
   keys: 'email',
   keep: (_, text) => (address.test(text) ? text : null),
   expects: () => 'an e-mail address',
+  same: (one, other) => one.toLowerCase() === other.toLowerCase(),
 })

@@ -24,6 +24,8 @@ export interface Kind {
   write: (kept: string) => Written
   /** The order of two kept values: below 0 where the first comes first. */
   compare: (one: string, other: string) => number
+  /** Whether two kept values say the same. */
+  same: (one: string, other: string) => boolean
 }
 
 /** A kind; what is left out is as for a text. */
@@ -36,6 +38,7 @@ export function defineKind(kind: Pick<Kind, 'name' | 'keep' | 'expects'> & Parti
     show: (_, kept) => kept,
     write: kept => kept,
     compare: (one, other) => one.localeCompare(other, 'en', { numeric: true }),
+    same: (one, other) => one === other,
     ...kind,
   }
 }

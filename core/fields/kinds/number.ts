@@ -17,6 +17,7 @@ export default defineKind({
   },
   show: (field, kept) => (marksOf(field).decimal === ',' ? kept.replace('.', ',') : kept),
   compare: (one, other) => Number(one) - Number(other),
+  same: (one, other) => Number(one) === Number(other),
 })
 
 const marksOf = ({ grouping, decimal }: Checkable) => ({ grouping, decimal: decimal ?? (grouping === '.' ? ',' : '.') })

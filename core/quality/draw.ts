@@ -1,0 +1,68 @@
+import { nextInspection, samplingPlan, type DecidedLot, type Plan } from './plan'
+import type { Check } from '../model/handling'
+
+/** Which documents of a batch are checked, and why so many. */
+export interface Drawn {
+  /** Their places in the batch's order, from 0. */
+  places: number[]
+  /** The same seed draws the same. */
+  seed: number
+  plan: Plan | null
+  why: string
+}
+
+/** A reproducible sequence of numbers from 0 to below 1 (mulberry32). */
+function sequence(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1)
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61)
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32
+  }
+}
+
+/** So many of `size` places, each as likely as any other, in order. */
+export function drawPlaces(size: number, count: number, seed: number): number[] {
+  const next = sequence(seed)
+  const places = Array.from({ length: size }, (_, at) => at)
+  for (let at = 0; at < Math.min(count, size); at++) {
+    const other = at + Math.floor(next() * (size - at))
+    ;[places[at], places[other]] = [places[other]!, places[at]!]
+  }
+  return places.slice(0, count).sort((one, other) => one - other)
+}
+
+/**
+ * Draws the documents of a batch that a second person checks.
+ * @param size documents of the batch
+ * @param before earlier lots of the rubric that a plan decided, the oldest first
+ */
+export function drawDocuments(check: Check, size: number, seed: number, before: readonly DecidedLot[]): Drawn {
+  const drawn = (count: number, why: string, plan: Plan | null = null): Drawn => ({
+    places: drawPlaces(size, count, seed),
+    seed,
+    plan,
+    why,
+  })
+  switch (check.mode) {
+    case 'none':
+      return drawn(0, 'Nothing is checked.')
+    case 'all':
+      return drawn(size, 'Every document is checked.')
+    case 'share': {
+      const count = Math.ceil((size * (check.percent ?? 100)) / 100)
+      return drawn(count, `${check.percent} % are checked: ${count} of ${size}.`)
+    }
+    case 'plan': {
+      const plan = samplingPlan(size, check.level, check.aql, nextInspection(before))
+      return drawn(
+        plan.sample,
+        `ISO 2859-1, level ${check.level}, ${plan.inspection} inspection, AQL ${plan.aql}: a batch of ${size} has the code letter ` +
+          `${plan.letter}${plan.planLetter === plan.letter ? '' : `, for which the plan of ${plan.planLetter} holds`}. ` +
+          `${plan.sample} are checked; it passes with at most ${plan.accept} faulty.`,
+        plan,
+      )
+    }
+  }
+}

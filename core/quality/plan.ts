@@ -1,0 +1,119 @@
+/**
+ * Single sampling plans by ISO 2859-1:1999: code letters (table 1, general levels) and the master tables for normal (2-A) and
+ * tightened inspection (2-B). Reduced inspection, which the standard leaves to whoever is responsible, is not used.
+ */
+export type Level = 'I' | 'II' | 'III'
+export type Inspection = 'normal' | 'tightened'
+
+export const letters = 'ABCDEFGHJKLMNPQR'
+const sizes = [2, 3, 5, 8, 13, 20, 32, 50, 80, 125, 200, 315, 500, 800, 1250, 2000]
+const levels = [
+  0.01, 0.015, 0.025, 0.04, 0.065, 0.1, 0.15, 0.25, 0.4, 0.65, 1, 1.5, 2.5, 4, 6.5, 10, 15, 25, 40, 65, 100, 150, 250, 400, 650, 1000,
+] as const
+/** Acceptance quality limits of the tables, in faulty documents per hundred. */
+export const aqls: readonly number[] = levels
+
+// Table 1: the largest lot of each row, and its letters under the general levels I, II, III.
+const lots: [most: number, letters: string][] = [
+  [8, 'AAB'],
+  [15, 'ABC'],
+  [25, 'BCD'],
+  [50, 'CDE'],
+  [90, 'CEF'],
+  [150, 'DFG'],
+  [280, 'EGH'],
+  [500, 'FHJ'],
+  [1200, 'GJK'],
+  [3200, 'HKL'],
+  [10_000, 'JLM'],
+  [35_000, 'KMN'],
+  [150_000, 'LNP'],
+  [500_000, 'MPQ'],
+  [Infinity, 'NQR'],
+]
+
+/** The code letter of a lot. @param size in documents */
+export const codeLetter = (size: number, level: Level): string =>
+  lots.find(([most]) => size <= most)![1][['I', 'II', 'III'].indexOf(level)]!
+
+export interface Plan {
+  /** The letter of the lot, and that of the plan to which an arrow of the table leads. */
+  letter: string
+  planLetter: string
+  aql: number
+  inspection: Inspection
+  sample: number
+  /** Most faulty documents with which the lot is accepted. */
+  accept: number
+}
+
+// Along a diagonal of the tables (row + column) the acceptance number is the same; null is an arrow.
+const steps: Record<Inspection, { first: number; numbers: (number | null)[] }> = {
+  normal: { first: 14, numbers: [0, null, null, 1, 2, 3, 5, 7, 10, 14, 21, 30, 44] },
+  tightened: { first: 15, numbers: [0, null, null, 1, 2, 3, 5, 8, 12, 18, 27, 41] },
+}
+/** The greatest acceptance number of the letters from F on; only A to E go further. */
+const mostBelow: Record<Inspection, number> = { normal: 21, tightened: 18 }
+const lastOfLarge = letters.indexOf('E')
+
+function acceptAt(row: number, column: number, inspection: Inspection): number | null {
+  const { first, numbers } = steps[inspection]
+  const number = numbers[row + column - first] ?? null
+  return number !== null && row > lastOfLarge && number > mostBelow[inspection] ? null : number
+}
+
+/** The nearest limit of the tables that is no more lenient than this. */
+export const tableAql = (aql: number): number => aqls.findLast(one => one <= aql) ?? aqls[0]!
+
+/**
+ * The plan for a lot. Arrows lead to the next plan below, or above where there is none; a sample as large as the lot is all of it.
+ * @param size in documents
+ * @param aql faulty documents per hundred; one between those of the tables counts as the stricter
+ */
+export function samplingPlan(size: number, level: Level, aql: number, inspection: Inspection): Plan {
+  const limit = tableAql(aql)
+  const column = aqls.indexOf(limit)
+  const letter = codeLetter(size, level)
+  const row = planRow(letters.indexOf(letter), column, inspection)
+  return {
+    letter,
+    planLetter: letters[row]!,
+    aql: limit,
+    inspection,
+    sample: Math.min(size, sizes[row]!),
+    accept: acceptAt(row, column, inspection)!,
+  }
+}
+
+function planRow(row: number, column: number, inspection: Inspection): number {
+  if (acceptAt(row, column, inspection) !== null) return row
+  const rows = sizes.map((_, at) => at).filter(at => acceptAt(at, column, inspection) !== null)
+  const [above, below] = [rows.findLast(at => at < row), rows.find(at => at > row)]
+  // The cell after the zero points up, to the zero; all other gaps point down.
+  const afterZero = above === row - 1 && acceptAt(above, column, inspection) === 0
+  return (afterZero ? above : (below ?? above)) ?? row
+}
+
+/** A lot that was decided: how it was inspected, and whether it was accepted at first. */
+export interface DecidedLot {
+  inspection: Inspection
+  accepted: boolean
+}
+
+const lately = 5
+
+/**
+ * How the next lot is inspected (clause 9.3): tightened once two of five consecutive lots were not accepted, normal again
+ * after five accepted ones in a row. @param before decided lots, the oldest first
+ */
+export function nextInspection(before: readonly DecidedLot[]): Inspection {
+  let inspection: Inspection = 'normal'
+  let run: boolean[] = []
+  for (const { accepted } of before) {
+    run = [...run, accepted].slice(-lately)
+    const refused = run.filter(one => !one).length
+    if (inspection === 'normal' && refused >= 2) [inspection, run] = ['tightened', []]
+    else if (inspection === 'tightened' && run.length === lately && refused === 0) [inspection, run] = ['normal', []]
+  }
+  return inspection
+}
