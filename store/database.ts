@@ -35,4 +35,7 @@ export const inSnapshot = <A>(sql: Sql, read: (tx: Tx) => Promise<A>): Promise<A
   sql.begin('isolation level repeatable read read only', read) as Promise<A>
 
 /** A pattern for `like` that finds this text as a part, whatever signs stand in it. */
-export const partLike = (text: string) => `%${text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
+export const partLike = (text: string) => `%${beginningLike(text)}`
+
+/** The same for texts that begin so. */
+export const beginningLike = (text: string) => `${text.replace(/[\\%_]/g, letter => `\\${letter}`)}%`

@@ -32,13 +32,20 @@ export function listBatches(sql: Sql, person: Person, which: BatchSearch): Promi
       (select count(*)::int from pages where batch_id = batches.id) as sides,
       (select count(*)::int from pages where batch_id = batches.id and asks) as asking,
       (select count(*)::int from documents where batch_id = batches.id and state = 'open') as open_documents,
+      (select count(*)::int from documents where batch_id = batches.id and drawn and state = 'indexed') as to_check,
       (select count(*)::int from documents where batch_id = batches.id) as documents,
       (select count(*)::int from slips join documents on documents.id = document_id where batch_id = batches.id
         and slips.state = 'failed') as failed_slips,
       (select count(*)::int from jsonb_array_elements(batches.differences) as one
         where not batches.accepted @> jsonb_build_array(one)) as differences,
+      (select coalesce(jsonb_agg(jsonb_build_object('name', people.name, 'position', documents.position) order by documents.position), '[]')
+        from document_leases
+        join documents on documents.id = document_id
+        join people on people.id = document_leases.person
+        where batch_id = batches.id and until > now()) as entering,
       exists (select 1 from loads where batch_id = batches.id and state in ('asked', 'scanning')) as scanning,
-      ${mayDo(sql, person, 'fix')} as may_fix, ${mayDo(sql, person, 'index')} as may_index
+      ${mayDo(sql, person, 'fix')} as may_fix, ${mayDo(sql, person, 'index')} as may_index,
+      ${mayDo(sql, person, 'check')} as may_check
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join people on people.id = batches.owner

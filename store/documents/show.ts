@@ -4,7 +4,8 @@ import type { Sql } from '../database'
 export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail | null> {
   const [row] = await sql<DocumentDetail[]>`
     select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, candidates, missing, lookups,
-      edition,
+      edition, pass, drawn,
+      returned || jsonb_build_object('by', (select name from people where people.id::text = returned->>'by')) as returned,
       people.name as indexed_by, indexed_at,
       not exists (select 1 from pages where document_id = documents.id and pages.read_at is null) as read
     from documents
@@ -52,4 +53,9 @@ export async function findPageImages(sql: Sql, id: number): Promise<PageImages |
   const [row] = await sql<PageImages[]>`
     select batch_id as batch, blob, source_page, page_blob, thumbnail_blob, (evidence->>'dpi')::float as dpi from pages where id = ${id}`
   return row ?? null
+}
+
+export async function countDocuments(sql: Sql, batch: number): Promise<number> {
+  const [row] = await sql<{ count: number }[]>`select count(*)::int as count from documents where batch_id = ${batch}`
+  return row?.count ?? 0
 }

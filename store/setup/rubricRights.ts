@@ -7,11 +7,12 @@ export async function rightsOfRubric(sql: Sql, id: string): Promise<RubricRights
   if (!rubric) return null
   const rights = await sql<RubricRights['rights']>`
     select person, group_id as "group", acts, types from rubric_rights where rubric_id = ${id} order by id`
-  return { open: rubric.open, rights: [...rights] }
+  const told = await sql<{ person: string }[]>`select person from rubric_told where rubric_id = ${id} order by person`
+  return { open: rubric.open, rights: [...rights], told: told.map(one => one.person) }
 }
 
 /** Sets who may work with a rubric; false where there is no such rubric. */
-export async function setRightsOfRubric(tx: Tx, id: string, { open, rights }: RubricRights): Promise<boolean> {
+export async function setRightsOfRubric(tx: Tx, id: string, { open, rights, told }: RubricRights): Promise<boolean> {
   const found = await tx`update rubrics set open = ${open} where id = ${id} returning 1`
   if (!found.length) return false
   await tx`delete from rubric_rights where rubric_id = ${id}`
@@ -19,6 +20,8 @@ export async function setRightsOfRubric(tx: Tx, id: string, { open, rights }: Ru
     await tx`
       insert into rubric_rights (rubric_id, person, group_id, acts, types)
       values (${id}, ${person}, ${group}, ${acts}, ${types?.length ? types : null})`
+  await tx`delete from rubric_told where rubric_id = ${id}`
+  if (told.length) await tx`insert into rubric_told (rubric_id, person) select ${id}, unnest(${told}::uuid[]) on conflict do nothing`
   return true
 }
 

@@ -1,0 +1,153 @@
+import type { Fragment } from 'postgres'
+import { z } from 'zod'
+import { Field } from '../../core/model/field'
+import type { FieldValue } from '../../core/model/ledger'
+import type { FindCounts, FindQuery } from '../../shared/views/find'
+import type { Person } from '../../shared/views/people'
+import { beginningLike, type Sql } from '../database'
+import { rubricsFor, visibleDocument } from '../people/rights'
+import { anyTerm, hasTerms } from './words'
+
+/** A document that was found, as its row is kept. */
+export interface FoundRow {
+  id: number
+  type: string | null
+  state: 'open' | 'indexed' | 'checked' | 'sent'
+  fields: Record<string, FieldValue>
+  batch: string
+  rubric: string
+  person: string | null
+  day: string | null
+  pages: number
+  page: number | null
+  picture: string | null
+  /** The page of the document on which a word stands, and the words around it, between marks. */
+  at: number | null
+  around: string | null
+}
+
+/** What is counted of a result; more would keep whoever types waiting. */
+export const mostCounted = 2000
+
+/** The marks around a found word in what is shown of a page. */
+export const marks = ['\u2402', '\u2403'] as const
+
+const day = (sql: Sql) => sql`coalesce(documents.indexed_at, documents.filled_at)`
+
+/** A field's condition: a value that begins so, or a range of numbers or days with “..” between its ends. */
+function fieldFits(sql: Sql, [field, wanted]: [string, string]): Fragment {
+  const [, from, to] = /^\s*(.*?)\s*\.\.\s*(.*?)\s*$/.exec(wanted) ?? []
+  const own = (condition: Fragment) =>
+    sql`exists (select 1 from document_values where document_id = documents.id and field = ${field} and ${condition})`
+  if (from === undefined) return own(sql`lower(value) like ${beginningLike(wanted.trim().toLowerCase())}`)
+  const aDay = /^\d{4}-\d{2}-\d{2}$/
+  const isDay = [from, to].some(end => aDay.test(end!))
+  // What is no end of such a range bounds nothing.
+  const bound = (text: string) =>
+    isDay ? (aDay.test(text) ? text : null) : text === '' || Number.isNaN(Number(text)) ? null : Number(text)
+  const [low, high] = [bound(from), bound(to!)]
+  return own(
+    isDay
+      ? sql`(${low}::date is null or day >= ${low}::date) and (${high}::date is null or day <= ${high}::date)`
+      : sql`(${low}::numeric is null or number >= ${low}::numeric) and (${high}::numeric is null or number <= ${high}::numeric)`,
+  )
+}
+
+const condition = (sql: Sql, person: Person, query: FindQuery): Fragment => {
+  const words = hasTerms(sql, query.text)
+  const fields = Object.entries(query.fields).filter(([, wanted]) => wanted.trim())
+  return sql`${visibleDocument(sql, person)} and documents.filled_at is not null
+    ${words ? sql`and ${words}` : sql``}
+    ${query.type ? sql`and documents.type = ${query.type}` : sql``}
+    ${query.rubric ? sql`and rubrics.name = ${query.rubric}` : sql``}
+    ${query.state ? sql`and documents.state = ${query.state}` : sql``}
+    ${query.person ? sql`and people.name = ${query.person}` : sql``}
+    ${query.from ? sql`and ${day(sql)} >= ${query.from}::date` : sql``}
+    ${query.to ? sql`and ${day(sql)} < ${query.to}::date + 1` : sql``}
+    ${fields.length ? fields.map(one => sql`and ${fieldFits(sql, one)}`).reduce((all, one) => sql`${all} ${one}`) : sql``}`
+}
+
+const tables = (sql: Sql, words: boolean) => sql`
+  documents
+  join batches on batches.id = documents.batch_id
+  join rubrics on rubrics.id = batches.rubric_id
+  left join people on people.id = documents.indexed_by
+  ${words ? sql`join document_words on document_words.document_id = documents.id` : sql``}`
+
+/** Documents that a person may see and that fit, the newest first, paged by key. */
+export function findDocuments(sql: Sql, person: Person, query: FindQuery, most: number): Promise<FoundRow[]> {
+  const any = anyTerm(sql, query.text)
+  const before = query.before ?? null
+  const around = `MaxFragments=1, MaxWords=18, MinWords=9, StartSel=${marks[0]}, StopSel=${marks[1]}`
+  return sql<FoundRow[]>`
+    with found as (
+      select documents.id, documents.type, documents.state, documents.fields, batches.name as batch, rubrics.name as rubric,
+        people.name as person, ${day(sql)} as day
+      from ${tables(sql, any !== null)}
+      where ${condition(sql, person, query)} and (${before}::bigint is null or documents.id < ${before}::bigint)
+      order by documents.id desc
+      limit ${most})
+    select found.*, first.id as page, left(first.thumbnail_blob, 8) as picture,
+      (select count(*)::int from pages where document_id = found.id) as pages,
+      ${any ? sql`hit.at, hit.around` : sql`null as at, null as around`}
+    from found
+    left join lateral (select id, thumbnail_blob from pages where document_id = found.id order by page_order limit 1) as first on true
+    ${
+      any
+        ? sql`left join lateral (
+            select own.at, ts_headline('simple', plain, ${any}, ${around}) as around
+            from (select id, row_number() over (order by page_order)::int as at from pages where document_id = found.id) as own
+            join page_words on page_id = own.id
+            where page_words.search @@ (${any})
+            order by own.at
+            limit 1) as hit on true`
+        : sql``
+    }
+    order by found.id desc`
+}
+
+/** How many of a result are of each type, rubric, state and person; of its newest, where it is long. */
+export async function countFound(sql: Sql, person: Person, query: FindQuery): Promise<FindCounts> {
+  const rows = await sql<{ what: 'type' | 'rubric' | 'state' | 'person'; value: string; count: number }[]>`
+    with found as materialized (
+      select documents.type, rubrics.name as rubric, documents.state, people.name as person
+      from ${tables(sql, anyTerm(sql, query.text) !== null)}
+      where ${condition(sql, person, query)}
+      order by documents.id desc
+      limit ${mostCounted})
+    select what, value, count(*)::int as count
+    from found, lateral (values ('type', type), ('rubric', rubric), ('state', state), ('person', person)) as one (what, value)
+    where value is not null
+    group by what, value
+    union all
+    select 'all', '', count(*)::int from found
+    order by what, count desc, value`
+  const of = (what: string) => rows.filter(row => row.what === what).map(({ value, count }) => ({ value, count }))
+  return {
+    all: (rows as { what: string; count: number }[]).find(row => row.what === 'all')?.count ?? 0,
+    types: of('type'),
+    rubrics: of('rubric'),
+    states: of('state'),
+    people: of('person'),
+  }
+}
+
+export interface KnownType {
+  rubric: string
+  id: string
+  label: string
+  fields: Field[]
+}
+
+/** The types of the rubrics that a person may work with, as their newest versions have them. */
+export async function knownTypes(sql: Sql, person: Person): Promise<KnownType[]> {
+  const own = await rubricsFor(sql, person)
+  const rows = await sql<{ rubric: string; id: string; label: string; fields: unknown }[]>`
+    select rubrics.name as rubric, type->>'id' as id, type->>'label' as label, coalesce(type->'fields', '[]') as fields
+    from rubrics
+    join lateral (select body from rubric_versions where rubric_id = rubrics.id order by version desc limit 1) as newest on true
+    cross join lateral jsonb_array_elements(newest.body->'types') with ordinality as one (type, place)
+    where rubrics.id = any(${[...own]})
+    order by rubrics.name, place`
+  return rows.map(({ fields, ...row }) => ({ ...row, fields: z.array(Field).catch([]).parse(fields) }))
+}
