@@ -13,6 +13,11 @@ const Options = z.strictObject({
       path: z.string().startsWith('/').meta({ title: 'Path', description: 'Below the address, such as /vessels' }),
       parameter: z.string().min(1).meta({ title: 'Query parameter', description: 'By which the value is asked' }),
       field: z.string().min(1).meta({ title: 'Index field', description: 'Whose value is asked for' }),
+      begins: z
+        .string()
+        .min(1)
+        .optional()
+        .meta({ title: 'Beginning', description: 'Query parameter by which records are asked that begin so, while somebody types' }),
     })
     .meta({
       title: 'Look-up',
@@ -39,7 +44,13 @@ export default defineConnector({
   options: Options,
   open: options => ({
     deliver: delivery => deliver(options, delivery),
-    lookup: { field: options.lookup.field, noun: options.noun, find: value => find(options, value) },
+    lookup: {
+      field: options.lookup.field,
+      key: options.lookup.parameter,
+      noun: options.noun,
+      find: value => find(options, options.lookup.parameter, value),
+      ...(options.lookup.begins ? { begin: beginning(options, options.lookup.begins) } : {}),
+    },
     check: () => check(options),
     dispose: async () => undefined,
   }),
@@ -81,9 +92,11 @@ function json(text: string): unknown {
   }
 }
 
-async function find(options: Options, value: string): Promise<BusinessRecord[]> {
-  const { path, parameter } = options.lookup
-  const response = await ask(options, `${path}?${new URLSearchParams({ [parameter]: value }).toString()}`)
+const beginning = (options: Options, parameter: string) => async (part: string, most: number) =>
+  (await find(options, parameter, part, { most: String(most) })).slice(0, most)
+
+async function find(options: Options, parameter: string, value: string, more: Record<string, string> = {}): Promise<BusinessRecord[]> {
+  const response = await ask(options, `${options.lookup.path}?${new URLSearchParams({ [parameter]: value, ...more }).toString()}`)
   if (response.status === 404) return []
   if (!response.ok) throw new Error(`The look-up of ${value} was refused with ${response.status}: ${await words(response)}`)
   const read = RecordList.safeParse(json(await response.text()))
@@ -145,7 +158,7 @@ async function onlyRecord(options: Options, delivery: Delivery): Promise<string>
   const value = (delivery.index.values as Record<string, string> | undefined)?.[field]
   if (!value)
     throw new Refusal(`The document has no value in "${field}", by which its ${options.noun} is found. Correct its index, then try again.`)
-  const records = await find(options, value)
+  const records = await find(options, options.lookup.parameter, value)
   if (records.length === 1) return records[0]!.id
   throw new Refusal(
     records.length === 0

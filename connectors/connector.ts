@@ -19,9 +19,13 @@ export interface Delivery {
 /** Records that can be looked up by the value of one index field. */
 export interface Lookup {
   field: string
+  /** The key of a record's values that has that value. */
+  key: string
   noun: string
   /** @throws {Error} with what, where and what to do */
   find(value: string): Promise<BusinessRecord[]>
+  /** Records that begin so, while somebody types; only where the system can be asked so. @throws {Error} as `find` does */
+  begin?(part: string, most: number): Promise<BusinessRecord[]>
 }
 
 /** What lies in a folder of a destination. */

@@ -1,4 +1,4 @@
-import type { LookupAnswer } from '../core/model/lookup'
+import type { BusinessRecord, LookupAnswer } from '../core/model/lookup'
 import { connectorNamed } from './index'
 
 const most = 20
@@ -33,3 +33,28 @@ export async function lookUp(
     await opened.dispose()
   }
 }
+
+/**
+ * Records that begin so, while somebody types. One who types is not kept waiting by a system that cannot be asked so, or
+ * does not answer: there are none then.
+ * @param field only where records are found by its value; null is any
+ * @returns with the value by which each is looked up
+ */
+export async function recordsThatBegin(
+  destination: { connector: string; options: unknown } | null,
+  field: string | null,
+  part: string,
+): Promise<(BusinessRecord & { key: string })[]> {
+  if (!destination) return []
+  const opened = connectorNamed(destination.connector).open(destination.options)
+  try {
+    const { lookup } = opened
+    if (!lookup?.begin || (field !== null && field !== lookup.field)) return []
+    return (await lookup.begin(part, mostBegun)).map(record => ({ ...record, key: record.values[lookup.key] ?? '' }))
+  } catch {
+    return []
+  } finally {
+    await opened.dispose()
+  }
+}
+const mostBegun = 6

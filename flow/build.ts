@@ -5,6 +5,7 @@ import type { MadeFile } from '../core/model/ledger'
 import { freeName } from '../core/name/template'
 import { namesOfOthers } from '../store/documents/toBuild'
 import type { DocumentRow } from '../store/documents/read'
+import { refreshWords } from '../store/find/words'
 import { documentSent } from './deliver'
 import { inBatch, type Flow } from './inBatch'
 
@@ -32,6 +33,7 @@ export function documentBuilt(flow: Flow, document: DocumentRow, files: MadeFile
         select id, ${file.name}, ${file.mediaType}, ${file.bytes}, ${file.sha256}, edition, ${file.format}
         from documents where id = ${document.id}`
     }
+    await refreshWords(tx, [document.id])
     await batch.note({ what: 'build', document: document.id, new: named.map(({ name, sha256 }) => ({ name, sha256 })) })
     for (const send of sends) {
       const [slip] = await tx<{ id: number }[]>`

@@ -60,7 +60,9 @@ export function reopenBatch(flow: Flow, actor: Actor, id: number): Promise<boole
     const sent = await batch.tx`select 1 from documents where batch_id = ${id} and (state = 'sent' or edition > 1) limit 1`
     if (!batch.may('reopen') || sent.length) return false
     await batch.move('reopen')
-    await batch.tx`update batches set completed_at = null, complete_asked_at = null where id = ${id}`
+    // With more documents it is another lot.
+    await batch.tx`update batches set completed_at = null, complete_asked_at = null, lot = null, passed_at = null where id = ${id}`
+    await batch.tx`update documents set drawn = false where batch_id = ${id}`
     return true
   })
 }

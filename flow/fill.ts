@@ -1,4 +1,5 @@
 import { missingFields, type Filled } from '../core/fields/fill'
+import { twiceFields, without, type Pass } from '../core/fields/twice'
 import { readsDocuments } from '../core/fields/recognise'
 import { worker, type PersonActing } from '../core/model/actor'
 import type { FieldValue } from '../core/model/ledger'
@@ -7,7 +8,12 @@ import { typeOf } from '../core/model/rubric'
 import { json } from '../store/database'
 import { addEntry } from '../store/documents/entries'
 import type { DocumentRow } from '../store/documents/read'
+import { refreshWords } from '../store/find/words'
+import { goesOnAtOnce, moveOn } from './check'
+import { endLease, refuseOthersAt } from './documentLease'
+import { dropDraft, shortenDraft } from './entryDraft'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
+import { takeTurn } from './turns'
 
 /**
  * Keeps a document's type, where no rule said it, its values, those that a person entered before them, and what business
@@ -17,11 +23,19 @@ export function documentFilled(
   flow: Flow,
   document: DocumentRow,
   type: string | null,
-  { fields, candidates, missing }: Filled,
+  filled: Filled,
   lookups: LookupAnswers,
 ): Promise<void> {
   return inBatch(flow, worker, document.batch_id, async batch => {
     const { tx } = batch
+    const rubric = await batch.rubric()
+    // What people key without seeing it stands with what was said of the document, and not among its values.
+    const holds = typeOf(rubric, type)
+    const twice = twiceFields(rubric, holds)
+    const own = (holds?.fields ?? []).map(field => field.id)
+    const fields = without(filled.fields, twice)
+    const candidates = without(filled.candidates, twice)
+    const missing = [...new Set([...filled.missing, ...twice])]
     const changed = await tx<{ fields: Record<string, FieldValue> }[]>`
       update documents
       set fields = ${json(tx, fields)} || entered.fields, missing = array(select unnest(${missing}::text[]) except select
@@ -30,13 +44,14 @@ export function documentFilled(
         lookups = ${json(tx, lookups)}, type = case when type_said then type else ${type} end, filled_at = now()
       from (select coalesce(jsonb_object_agg(key, value), '{}') as fields
         from documents as before, jsonb_each(before.fields)
-        where before.id = ${document.id} and value->>'from' = 'person') as entered
+        where before.id = ${document.id} and value->>'from' = 'person' and key = any(${own})) as entered
       where documents.id = ${document.id} and filled_at is null
       returning documents.fields`
     batch.documents.add(document.id)
     const [kept] = changed
     if (!kept) return
-    await addEntry(tx, worker, document.id, kept.fields)
+    await addEntry(tx, worker, document.id, { ...filled.fields, ...kept.fields })
+    await refreshWords(tx, [document.id])
     await settle(batch)
   })
 }
@@ -53,13 +68,14 @@ export async function settle(batch: LockedBatch): Promise<void> {
       update documents set state = 'indexed', indexed_at = now()
       where batch_id = ${id} and state = 'open' and missing = '{}'
       returning id`
-    await queue.sendAll(
-      tx,
-      'build',
-      complete.map(document => ({ document: document.id })),
-    )
+    if (await goesOnAtOnce(batch))
+      await queue.sendAll(
+        tx,
+        'build',
+        complete.map(document => ({ document: document.id })),
+      )
   }
-  await moveAfterIndexing(batch)
+  await moveOn(batch)
 }
 
 /** Whether paper of a batch is still on its way into its documents: a page scanned again, pages added to one. */
@@ -70,13 +86,6 @@ async function unsorted({ tx, id }: LockedBatch): Promise<boolean> {
   return rows.length > 0
 }
 
-/** 'to index' while a document is open, 'sending' once none is. */
-async function moveAfterIndexing(batch: LockedBatch): Promise<void> {
-  if (!batch.may('settle')) return
-  const open = await batch.tx`select 1 from documents where batch_id = ${batch.id} and state = 'open' limit 1`
-  await batch.move('settle', open.length ? 'to index' : 'sending')
-}
-
 /** What a person entered for a document; with `confirm` it is indexed and its files are made. */
 export interface Entry {
   fields: Record<string, FieldValue>
@@ -85,30 +94,55 @@ export interface Entry {
 
 /**
  * Keeps what a person entered. Gives why nothing was kept: the document is no longer open, or it was to be confirmed
- * and is not whole; null where it was.
+ * and is not whole; null where it was. Fields that are keyed twice are kept with it once two people agree, or a third decided.
+ * @throws {DocumentLeased} where another person is at the document
  */
-export function enterFields(flow: Flow, actor: PersonActing, document: DocumentRow, { fields, confirm }: Entry): Promise<string | null> {
+export function enterFields(flow: Flow, actor: PersonActing, document: DocumentRow, entry: Entry): Promise<string | null> {
   return inBatch(flow, actor, document.batch_id, async batch => {
     const { tx, queue } = batch
+    const { confirm } = entry
+    await refuseOthersAt(tx, actor, document.id)
     const rubric = await batch.rubric()
-    const missing = missingFields(typeOf(rubric, document.type), fields)
+    const type = typeOf(rubric, document.type)
+    const missing = missingFields(type, entry.fields)
     if (confirm && missing.length) return 'A required value is missing. Enter it, then confirm the document.'
     if (confirm && (await unsorted(batch)))
       return 'More pages are on their way into this batch. Wait until they are sorted, then confirm the document.'
-    const [changed] = await tx<{ before: Record<string, FieldValue> }[]>`
-      update documents
-      set fields = ${json(tx, fields)}, missing = ${missing}
-      from (select fields from documents where id = ${document.id}) as before
+    const [before] = await tx<{ fields: Record<string, FieldValue>; pass: Pass; edition: number }[]>`
+      select fields, pass, edition from documents
       where id = ${document.id} and state = 'open' and filled_at is not null and (not ${confirm} or not ${readsDocuments(rubric)}
-        or read_at is not null)
-      returning before.fields as before`
-    if (!changed) return 'This document is no longer open, or its pages are still being read. Look at it again.'
-    await addEntry(tx, actor, document.id, fields)
-    await batch.note({ what: confirm ? 'confirm' : 'enter', document: document.id, old: textsOf(changed.before), new: textsOf(fields) })
+        or read_at is not null)`
+    if (!before) return 'This document is no longer open, or its pages are still being read. Look at it again.'
+    const turn = await takeTurn(
+      batch,
+      actor,
+      document,
+      { ...before, type, twice: before.edition > 1 ? [] : twiceFields(rubric, type) },
+      entry,
+    )
+    if ('refused' in turn) return turn.refused
+    await tx`update documents set fields = ${json(tx, turn.fields)}, missing = ${turn.missing ?? missing}, pass = ${turn.pass}
+      where id = ${document.id}`
+    await refreshWords(tx, [document.id])
+    await batch.note({
+      what: confirm ? 'confirm' : 'enter',
+      document: document.id,
+      old: textsOf(before.fields),
+      new: textsOf(turn.fields),
+    })
     if (confirm) {
-      await tx`update documents set state = 'indexed', indexed_by = ${actor.person}, indexed_at = now() where id = ${document.id}`
-      await queue.send(tx, 'build', { document: document.id })
-      await moveAfterIndexing(batch)
+      await dropDraft(tx, document.id)
+      await endLease(tx, document.id, actor.person)
+    } else {
+      const ids = new Set([...Object.keys(before.fields), ...Object.keys(turn.fields)])
+      const changed = [...ids].filter(id => before.fields[id]?.value !== turn.fields[id]?.value)
+      await shortenDraft(tx, document.id, changed)
+    }
+    if (confirm && turn.whole) {
+      await tx`update documents set state = 'indexed', indexed_by = ${actor.person}, indexed_at = now(), returned = null
+        where id = ${document.id}`
+      if (await goesOnAtOnce(batch)) await queue.send(tx, 'build', { document: document.id })
+      await moveOn(batch)
     }
     return null
   })

@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
 import type { SplitDocument, SplitOutcome } from '../core/split/types'
 import { json, type Tx } from '../store/database'
+import { refreshWords } from '../store/find/words'
 
 /** A correction cannot be made because a document that it touches has gone on. */
 export class Locked extends Error {}
@@ -54,6 +55,8 @@ export async function storeDocuments(
     if (!document || pagesIn(document).join() !== row.pages.join()) {
       throw new Locked(`Document ${row.position} is confirmed already and is being filed, so its pages stay as they are.`)
     }
+    if (typeFor(row, document) !== row.type)
+      throw new Locked(`Document ${row.position} is confirmed already and is being filed, so its type stays as it is.`)
   }
   const moved = [...staying]
     .map(([position, row]) => {
@@ -81,8 +84,8 @@ export async function storeDocuments(
   await tx`update documents set position = position + 1000000 where batch_id = ${batch}
     and id <> all(${[...now.keys()].filter(id => !moving.has(id))})`
   const inserted = await tx<{ id: number; position: number }[]>`
-    insert into documents (batch_id, position, type, type_said, barcode, fields, missing, filled_at)
-    select ${batch}, heir.position,
+    insert into documents (batch_id, position, drawn, type, type_said, barcode, fields, missing, filled_at)
+    select ${batch}, heir.position, exists (select 1 from batches where id = ${batch} and lot is not null),
       case when heir.said then heir.type else coalesce(giver.type, laid.type, heir.type) end, heir.said, heir.barcode,
       coalesce(giver.fields, laid.fields, '{}'), coalesce(giver.missing, '{}'), giver.filled_at
     from jsonb_to_recordset(${json(tx, heirs)}) as heir (position int, type text, said boolean, barcode jsonb,
@@ -96,7 +99,8 @@ export async function storeDocuments(
   await layValuesBy(tx, batch, [...now.keys(), ...inserted.map(row => row.id)])
   await tx`
     update documents
-    set position = found.position, type = found.type, type_said = found.said, barcode = found.barcode
+    set position = found.position, type = found.type, type_said = found.said, barcode = found.barcode,
+      filled_at = case when documents.type is distinct from found.type then null else filled_at end
     from jsonb_to_recordset(${json(
       tx,
       moved.map(({ id, position, type, said, barcode }) => ({ id, position, type, said, barcode })),
@@ -133,13 +137,22 @@ export async function storeFates(tx: Tx, batch: number, outcome: SplitOutcome, d
     by_hand: page.byHand ?? false,
     document_id: page.document === null ? null : (documents.get(page.document) ?? null),
   }))
-  await tx`
+  const changed = await tx<{ now: number | null; before: number | null }[]>`
     update pages
     set fate = found.fate, why = found.why, note = found.note, heading = found.heading, asks = found.asks, by_hand = found.by_hand,
       document_id = found.document_id, page_order = found.page_order
     from jsonb_to_recordset(${json(tx, rows)}) as found (position int, page_order int, fate text, why text, note jsonb,
       heading boolean, asks boolean, by_hand boolean, document_id bigint)
-    where pages.batch_id = ${batch} and pages.position = found.position
+    join pages as old on old.batch_id = ${batch} and old.position = found.position
+    where pages.id = old.id
       and (pages.fate, pages.why, pages.note, pages.heading, pages.asks, pages.by_hand, pages.document_id, pages.page_order)
-        is distinct from (found.fate, found.why, found.note, found.heading, found.asks, found.by_hand, found.document_id, found.page_order)`
+        is distinct from (found.fate, found.why, found.note, found.heading, found.asks, found.by_hand, found.document_id, found.page_order)
+    returning pages.document_id as now, old.document_id as before`
+  const moved = changed.filter(({ now, before }) => now !== before).flatMap(({ now, before }) => [now, before])
+  const filled = await tx<{ id: number }[]>`
+    select id from documents where filled_at is not null and id = any(${[...new Set(moved)].filter(id => id !== null)})`
+  await refreshWords(
+    tx,
+    filled.map(({ id }) => id),
+  )
 }

@@ -11,8 +11,12 @@ export const openapi = {
     '/vessels': {
       get: {
         operationId: 'findVessels',
-        summary: 'Vessels by hull number; more than one where a hull was sold',
-        parameters: [{ name: 'hull', in: 'query', required: true, schema: { type: 'string', pattern: '^[0-9]{8}$' } }],
+        summary: 'Vessels by hull number (more than one where a hull was sold), or by how their hull number or name begins',
+        parameters: [
+          { name: 'hull', in: 'query', schema: { type: 'string', pattern: '^[0-9]{8}$' } },
+          { name: 'begins', in: 'query', schema: { type: 'string' } },
+          { name: 'most', in: 'query', schema: { type: 'integer', maximum: 50, default: 10 } },
+        ],
         responses: {
           200: {
             description: 'Those with this hull number, none too',

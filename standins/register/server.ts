@@ -6,6 +6,7 @@ import { bodyOf } from '../http'
 import { fleet } from '../paper/world'
 import { registerPage } from './desk'
 import { openapi } from './openapi'
+import { Vessels } from './vessels'
 
 export interface Attached {
   id: string
@@ -18,8 +19,12 @@ export interface Attached {
 
 const mostBytes = 64 * 1024 * 1024
 
-/** The simulated vessel register: its API, and at the root a page that shows what was attached. What it takes it keeps in a folder. */
-export function registerServer(folder: string, key: string): Server {
+/**
+ * The simulated vessel register: its API, and at the root a page that shows what was attached. What it takes it keeps in a folder.
+ * @param more vessels besides the harbour's own
+ */
+export function registerServer(folder: string, key: string, more = 0): Server {
+  const known = new Vessels(more)
   let open = true
   const placeOf = (vessel: string, document: string) => join(folder, vessel, document)
   const json = (response: ServerResponse, status: number, content: unknown) =>
@@ -70,14 +75,13 @@ export function registerServer(folder: string, key: string): Server {
   async function api(request: IncomingMessage, response: ServerResponse, url: URL): Promise<unknown> {
     if (request.headers.authorization !== `Bearer ${key}`) return json(response, 401, { message: 'The key is missing or wrong.' })
     if (!open) return json(response, 503, { message: 'The register is closed for the day.' })
+    const begins = url.searchParams.get('begins')
+    if (request.method === 'GET' && url.pathname === '/vessels' && begins !== null)
+      return json(response, 200, known.beginning(begins, Math.min(50, Number(url.searchParams.get('most')) || 10)))
     if (request.method === 'GET' && url.pathname === '/vessels') {
       const hull = url.searchParams.get('hull') ?? ''
       return /^\d{8}$/.test(hull)
-        ? json(
-            response,
-            200,
-            fleet.filter(vessel => vessel.hull === hull),
-          )
+        ? json(response, 200, known.ofHull(hull))
         : json(response, 400, { message: 'A hull number has eight digits.' })
     }
     const [, vessel, id] = /^\/vessels\/(\w+)\/documents(?:\/([\w.-]{1,100}))?$/.exec(url.pathname) ?? []
