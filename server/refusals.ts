@@ -1,5 +1,6 @@
 import { createError, isError, setResponseHeader, setResponseStatus, type H3Error, type H3Event } from 'h3'
 import type { z } from 'zod'
+import { DocumentLeased } from '../flow/documentLease'
 import { EditLocked, NoSuchBatch } from '../flow/inBatch'
 import { Locked } from '../flow/storeOutcome'
 import type { Problem } from '../shared/views/api'
@@ -20,7 +21,7 @@ const whatCannotBeKept: Record<string, string> = {
 
 /** The refusal that an error is: the house's own with their words, everything else as it is. */
 export function refusalOf(error: unknown): H3Error | Error {
-  if (error instanceof EditLocked || error instanceof Locked) return conflict(error.message)
+  if (error instanceof EditLocked || error instanceof DocumentLeased || error instanceof Locked) return conflict(error.message)
   if (error instanceof NoSuchBatch) return notThere()
   const unstorable = error instanceof Error && 'code' in error ? whatCannotBeKept[String(error.code)] : undefined
   if (unstorable) return createError({ statusCode: 400, message: unstorable })

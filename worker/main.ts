@@ -1,5 +1,6 @@
 import { Examiners } from '../engine/examiners'
 import { openBlobs } from '../store/blobs/open'
+import { warnOfLimits } from './limits'
 import { tidyBlobs } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
 import { forgetOld } from '../store/forget'
@@ -40,6 +41,7 @@ const signSeconds = 10
 const keepLockSeconds = 1
 const watchSeconds = 3
 const tidyHours = 24
+const limitSeconds = 30
 
 watchOver()
 const settings = readStoreSettings(process.env)
@@ -136,6 +138,10 @@ const tidyTimer = setInterval(
   tidyHours * 3600 * 1000,
 )
 
+const limitsTimer = setInterval(() => {
+  warnOfLimits(sql).catch((error: unknown) => console.error(`Limits: ${String(error)}`))
+}, limitSeconds * 1000)
+
 const watch = new FolderWatch(work)
 const watchTimer = setInterval(() => {
   watch.look().catch((error: unknown) => console.error(`Watching folders: ${String(error)}`))
@@ -151,6 +157,7 @@ async function stop(): Promise<void> {
   clearInterval(lockTimer)
   clearInterval(watchTimer)
   clearInterval(tidyTimer)
+  clearInterval(limitsTimer)
   await queue.stop()
   work.examiners.dispose()
   await leases.end()

@@ -7,6 +7,7 @@ import { mostFileBytes } from '../core/model/limits'
 import { batchName } from '../core/name/batchName'
 import { numberedName } from '../core/name/template'
 import { looksWhole, sniff } from '../engine/sniff'
+import { waitingByRubric } from '../store/batches/strain'
 import { addBatch, addFileTo } from '../flow/start'
 import { fileGone, folderLookedInto, foldersToWatch, noteFile, seenFile, type WatchedFolder } from '../store/setup/watchedFolders'
 import { findOffice } from '../store/setup/office'
@@ -110,6 +111,9 @@ export class FolderWatch {
     const { sql, queue, blobs } = this.work
     const trouble = await faultOf(path)
     if (trouble) return { id: await noteFile(sql, { folder: folder.id, path: name, version, sha256: null, batch: null, trouble }), trouble }
+    const [strained] = await waitingByRubric(sql, folder.rubric_id)
+    if (strained?.strain === 'full')
+      throw new Error(`the limit of “${strained.name}” is reached: it is taken once some of its batches are done`)
     const blob = await blobs.putFile(path)
     const row = await newestRubric(sql, folder.rubric_id)
     const rubric = row && (await findRubric(sql, row.id, row.version))

@@ -1,6 +1,7 @@
 import type { Difference, Expected } from '../../core/ledger/expected'
 import type { BatchState } from '../../core/model/batchState'
 import type { Totals } from '../../core/model/ledger'
+import type { Lot } from '../../core/model/verdict'
 import type { Act } from '../../core/model/rights'
 import type { DocumentView } from './documents'
 import type { PageView } from './pages'
@@ -18,15 +19,20 @@ export interface BatchRow {
   sides: number
   asking: number
   open_documents: number
+  /** Documents that wait for a second person. */
+  to_check: number
   documents: number
   failed_slips: number
   /** Where what was counted and what was found differ, and nobody let it pass. */
   differences: number
   /** A load is under way. */
   scanning: boolean
+  /** Who is at which of its documents now. */
+  entering: { name: string; position: number }[]
   /** Whether whoever asks may correct its pages, and enter its values. */
   may_fix: boolean
   may_index: boolean
+  may_check: boolean
 }
 /** How work came to whoever has it now. */
 export interface HandedView {
@@ -86,4 +92,14 @@ export interface BatchDetail {
   newestVersion: number
   /** Sides by fate; `undecided` are not split yet. */
   totals: Totals & { undecided: number }
+}
+
+/** What waits to be checked in a batch. */
+export interface CheckView {
+  name: string
+  state: BatchState
+  /** The next one that whoever asks did not enter; null where none is left for them. */
+  id: number | null
+  waiting: number
+  lot: Lot | null
 }

@@ -1,6 +1,9 @@
 import type { BatchState } from '../../core/model/batchState'
 import type { Candidates, FieldValue } from '../../core/model/ledger'
-import type { LookupAnswers } from '../../core/model/lookup'
+import type { BusinessRecord, LookupAnswers } from '../../core/model/lookup'
+import type { Field } from '../../core/model/field'
+import type { Act } from '../../core/model/rights'
+import type { Returned } from '../../core/model/verdict'
 import type { DocumentType } from '../../core/model/rubric'
 import type { SlipRow } from './slips'
 
@@ -52,6 +55,12 @@ export interface DocumentDetail {
   edition: number
   /** Its words are there, so that it can be confirmed. */
   read: boolean
+  /** Whose turn it is where fields are keyed twice: 1, 2, or 3 for whoever decides. */
+  pass: number
+  /** A second person checks it. */
+  drawn: boolean
+  /** What a checker found wrong, until it is confirmed again. */
+  returned: Returned | null
 }
 export interface DocumentPage extends DocumentDetail {
   batchName: string
@@ -63,5 +72,89 @@ export interface DocumentPage extends DocumentDetail {
   pages: PageOfDocument[]
   files: FileOfDocument[]
   slips: SlipRow[]
-  siblings: { id: number; position: number; state: DocumentState; missing: number; filled: boolean }[]
+  /** What whoever asks may do in its batch. */
+  may: Act[]
+  /** How many documents its batch has. */
+  documents: number
+  /** What it can be besides, in the rubric's order. */
+  types: { id: string; label: string; group: string | null }[]
+  /** Who enters its values now. */
+  holder: { id: string; name: string } | null
+  /** What was typed and is not kept as values yet, by field. */
+  draft: DocumentValues | null
+  /** Values of the document before it, of the same type. */
+  before: DocumentValues
+  /** Fields that are keyed by two people who do not see each other's values; none once they are agreed. */
+  twice: string[]
+  /** Whoever asks keyed it before, so that it is somebody else's turn. */
+  keyedBefore: boolean
+  /** Where two people keyed differently: what each of them did, for the third who decides. */
+  keyed: DocumentValues[]
+}
+
+/** What a field may hold that begins as it is typed; `key` is the value by which a record is looked up in its system. */
+export interface Suggestions {
+  frequent: string[]
+  records: (BusinessRecord & { system: string; key: string })[]
+}
+
+/** Kept values by field. */
+export type DocumentValues = Record<string, string>
+
+/** A document on the strip of its batch. */
+export interface SiblingView {
+  id: number
+  position: number
+  type: string | null
+  state: DocumentState
+  filled: boolean
+  missing: boolean
+  doubtful: boolean
+  pass: number
+  /** Its first value, or the first words on its first page. */
+  words: string
+  /** It waits to be checked. */
+  toCheck: boolean
+  /** Who is at it now. */
+  holder: string | null
+}
+
+/** A document as a row of the table of its batch. */
+export interface BulkRow {
+  id: number
+  position: number
+  state: DocumentState
+  filled: boolean
+  missing: string[]
+  values: DocumentValues
+  /** Another person who is at it. */
+  holder: string | null
+}
+
+/** The documents of one type in a batch, to be edited like a sheet. */
+export interface BulkView {
+  batch: string
+  types: { id: string; label: string }[]
+  type: string | null
+  /** Fields that are keyed twice are not among them. */
+  fields: Field[]
+  languages: string[]
+  rows: BulkRow[]
+}
+
+/** What became of the rows that were kept. */
+export interface BulkKept {
+  kept: number[]
+  faults: { document: number; field: string | null; why: string }[]
+}
+
+/** A line of a document's history, as the trail has it. */
+export interface HistoryLine {
+  id: number
+  at: string
+  actor: 'person' | 'token' | 'worker'
+  person: string | null
+  what: string
+  old: unknown
+  new: unknown
 }

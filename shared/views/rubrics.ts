@@ -25,10 +25,22 @@ export interface RubricChoice {
   /** Whether this person may begin batches with it. */
   mayScan: boolean
 }
+/** A rubric under which so much waits that its limit is near or reached. */
+export interface WaitingView {
+  id: string
+  name: string
+  /** No new batch of it can be begun. */
+  full: boolean
+  words: string
+  /** Whom to ask about it. */
+  ask: string[]
+}
 /** Who may work with a rubric: everybody as far as their roles go, or these people and groups. */
 export interface RubricRights {
   open: boolean
   rights: { person: string | null; group: string | null; acts: Act[]; types: string[] | null }[]
+  /** Who is told when its limit is near; nobody named: the stewards. */
+  told: string[]
 }
 export interface RubricVersion {
   version: number

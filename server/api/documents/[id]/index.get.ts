@@ -1,35 +1,39 @@
 import { typeOf } from '../../../../core/model/rubric'
-import { documentsOfBatch, showBatch } from '../../../../store/batches/show'
-import { filesOfDocument, pagesOfDocument, showDocument } from '../../../../store/documents/show'
-import { visibleDocuments } from '../../../../store/people/rights'
+import { draftOf } from '../../../../flow/entryDraft'
+import { holderOf } from '../../../../flow/documentLease'
+import { showBatch } from '../../../../store/batches/show'
+import { countDocuments, filesOfDocument, pagesOfDocument, showDocument } from '../../../../store/documents/show'
+import { valuesBefore } from '../../../../store/documents/siblings'
+import { actsIn } from '../../../../store/people/rights'
 import { rubricOfBatch } from '../../../../store/setup/rubrics'
 import { listSlips } from '../../../../store/slips/list'
+import { turnAt } from '../../../turns'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
 import { defineRoute } from '../../../route'
 
 export default defineRoute({
-  does: 'A document with its type, pages, files and slips, and its place among the documents of its batch.',
+  does: 'A document with its type, pages, files and slips, and what its entry card needs to know.',
   may: { see: 'document' },
   async run({ person, batch: of, params: { id } }) {
     const { sql } = store()
-    const [document, batch, rubric, pages, files, siblings, slips] = await Promise.all([
+    const [document, batch, rubric, pages, files, slips, documents, before, holder] = await Promise.all([
       showDocument(sql, id),
       showBatch(sql, of),
       rubricOfBatch(sql, of),
       pagesOfDocument(sql, id),
       filesOfDocument(sql, id),
-      documentsOfBatch(sql, of),
       listSlips(sql, person, { document: id, before: null, most: 20 }),
+      countDocuments(sql, of),
+      valuesBefore(sql, id),
+      holderOf(sql, id),
     ])
     if (!document) throw notThere()
-    const seen = await visibleDocuments(
-      sql,
-      person,
-      siblings.map(one => one.id),
-    )
+    const may = await actsIn(sql, person, of)
+    const turn = await turnAt(sql, rubric, document, person.id)
     return {
       ...document,
+      ...turn,
       batchName: batch?.name ?? '',
       batchState: batch?.state ?? '',
       rubric: rubric.name,
@@ -38,15 +42,12 @@ export default defineRoute({
       pages,
       files,
       slips,
-      siblings: siblings
-        .filter(one => seen.has(one.id))
-        .map(one => ({
-          id: one.id,
-          position: one.position,
-          state: one.state,
-          missing: one.missing.length,
-          filled: one.filled,
-        })),
+      documents,
+      may,
+      types: rubric.types.map(({ id: type, label, group }) => ({ id: type, label, group: group ?? null })),
+      before,
+      holder,
+      draft: document.state === 'open' ? await draftOf(sql, id, person.id, turn.twice.length > 0) : null,
     }
   },
 })

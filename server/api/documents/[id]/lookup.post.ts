@@ -17,7 +17,12 @@ export default defineRoute({
   may: { change: 'document', act: 'index' },
   body: z.union([
     /** Look this value up. */
-    z.strictObject({ system: z.string().min(1).max(100), value: z.string().trim().min(1).max(200) }),
+    z.strictObject({
+      system: z.string().min(1).max(100),
+      value: z.string().trim().min(1).max(200),
+      /** Of the records that are found, this one holds. */
+      chosen: z.string().min(1).max(200).optional(),
+    }),
     /** Of the records that were found, this one holds. */
     z.strictObject({ system: z.string().min(1).max(100), record: z.string().min(1).max(200) }),
   ]),
@@ -31,7 +36,9 @@ export default defineRoute({
     const answer =
       'record' in body
         ? chosen((await lookupsOf(sql, id))[system], body.record)
-        : await lookUp(await findDestination(sql, system), system, () => body.value)
+        : await lookUp(await findDestination(sql, system), system, () => body.value).then(found =>
+            body.chosen === undefined ? found : chosen(found, body.chosen),
+          )
     const record = answer.records.find(one => one.id === answer.chosen)
     const values = record ? valuesOfRecord(type, system, record.values) : {}
     if (!(await keepLookup(store(), actor, document, { type, system, answer, values }))) throw conflict('This document is no longer open.')

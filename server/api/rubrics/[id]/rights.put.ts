@@ -20,7 +20,7 @@ export default defineRoute({
   does: 'Says who may work with a rubric, from now on and for batches that are there.',
   may: 'steward',
   params: Identity,
-  body: z.strictObject({ open: z.boolean(), rights: z.array(Right).max(200) }),
+  body: z.strictObject({ open: z.boolean(), rights: z.array(Right).max(200), told: z.array(z.uuid()).max(50).default([]) }),
   async run({ params: { id }, body }) {
     if (!(await store().sql.begin(tx => setRightsOfRubric(tx, id, body)))) throw notThere()
     return { ok: true }
