@@ -1,6 +1,8 @@
 interface Change {
   about: 'batch' | 'sent'
   batch: number
+  /** Those that it is about, where it says so. */
+  documents?: number[]
 }
 type Listener = (change: Change | null) => void
 
@@ -32,8 +34,12 @@ function open(): void {
 
 const apart = 120
 
+/** Documents that changed; null where it may be any. */
+export type ChangedDocuments = ReadonlySet<number> | null
+
 /** Calls back at once when anything changed that concerns `batch` (any batch where null); changes that follow closely count once. */
-export function useLive(batch: MaybeRefOrGetter<number | null>, refresh: () => Promise<unknown>) {
+export function useLive(batch: MaybeRefOrGetter<number | null>, refresh: (changed: ChangedDocuments) => Promise<unknown>) {
+  let changed: Set<number> | null = new Set()
   let waiting: ReturnType<typeof setTimeout> | undefined
   let busy = false
   let again = false
@@ -46,7 +52,9 @@ export function useLive(batch: MaybeRefOrGetter<number | null>, refresh: () => P
     }
     busy = true
     last = Date.now()
-    await refresh()
+    const told = changed
+    changed = new Set()
+    await refresh(told)
     busy = false
     if (again) {
       again = false
@@ -61,7 +69,10 @@ export function useLive(batch: MaybeRefOrGetter<number | null>, refresh: () => P
 
   const listener: Listener = change => {
     const wanted = toValue(batch)
-    if (change === null || wanted === null || change.batch === wanted) soon()
+    if (change !== null && wanted !== null && change.batch !== wanted) return
+    if (change?.documents?.length) change.documents.forEach(id => changed?.add(id))
+    else changed = null
+    soon()
   }
 
   onMounted(() => {

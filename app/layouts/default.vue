@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BookOpen, Keyboard, LogOut, NotebookPen, ScrollText, Send, Wrench } from '@lucide/vue'
+import { BookOpen, Keyboard, LogOut, NotebookPen, ScrollText, Search, Send, Wrench } from '@lucide/vue'
 
 const me = useMe()
 const showKeys = ref(false)
@@ -8,6 +8,7 @@ const { connected } = useLive(null, async () => undefined)
 const places = computed(() => [
   { to: '/', name: 'Desk', icon: NotebookPen },
   { to: '/batches', name: 'Batches', icon: BookOpen },
+  { to: '/find', name: 'Find', icon: Search },
   { to: '/sent', name: 'Sent', icon: Send },
   ...(me.person?.roles.includes('steward')
     ? [

@@ -46,6 +46,15 @@ export function deskLine(batch: BatchRow): DeskLine {
         `${ribbon}/values`,
         true,
       )
+    case 'to check':
+      if (!batch.may_check) return line('', 'waits for somebody who may check it.', 'Look', ribbon, false)
+      return line(
+        `${counted(batch.to_check, 'document')} of`,
+        batch.to_check === 1 ? 'waits to be checked.' : 'wait to be checked.',
+        'Check them',
+        `${ribbon}/check`,
+        true,
+      )
     case 'held':
       return line('', 'is held: something went wrong that you can have tried again.', 'See why', ribbon, true)
     case 'sending':
@@ -56,3 +65,7 @@ export function deskLine(batch: BatchRow): DeskLine {
       return line('', `is being sorted: ${counted(batch.sides, 'side')}.`, 'Watch', ribbon, false)
   }
 }
+
+/** Who is at which document of a batch, as the end of a sentence. */
+export const enteringWords = (batch: BatchRow): string =>
+  batch.entering.map(({ name, position }) => ` · ${name} is at document ${position}`).join('')

@@ -24,6 +24,3 @@ export const entryOrigins: Record<FieldValue['from'], string> = {
   value: "the rubric's usual value",
   person: 'entered before',
 }
-
-/** Where the machine read print or pen, more or less surely. */
-export const readOnPage: ReadonlySet<FieldValue['from']> = new Set(['text', 'table', 'learned'])

@@ -1,14 +1,36 @@
 <script setup lang="ts">
 import { shownValue } from '~~/core/fields/fieldValue'
 import type { DocumentPage } from '~~/shared/views/documents'
+import type { Word } from '~~/core/model/evidence'
 import { origins } from '~/words/origins'
 import { saidSize } from '~/words/size'
+import { soughtWords } from '../find/soughtWords'
 import { saidTime } from '~/words/time'
 
 const props = defineProps<{ document: DocumentPage }>()
-defineEmits<{ changed: [] }>()
-const pageAt = ref(0)
+const emit = defineEmits<{ changed: [] }>()
+const { running, trouble, run } = useAction()
+/** Opened again, it is corrected on the entry card, and sent as its next edition once it is confirmed. */
+const correct = () =>
+  run(async () => {
+    await ask(`/api/documents/${props.document.id}/amend`, { method: 'POST' })
+    emit('changed')
+  })
+const route = useRoute()
+const pageAt = ref(Math.min(props.document.pages.length, Math.max(1, Number(route.query.page) || 1)) - 1)
 const page = computed(() => props.document.pages[pageAt.value] ?? null)
+/** What was searched for is marked where it stands. */
+const sought = String(route.query.find ?? '')
+const words = shallowRef<Word[]>([])
+watch(
+  () => page.value?.id,
+  async id => {
+    words.value = []
+    if (sought && id !== undefined) words.value = await ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])
+  },
+  { immediate: true },
+)
+const marked = computed(() => soughtWords(words.value, sought))
 const values = computed(() =>
   (props.document.documentType?.fields ?? []).flatMap(field => {
     const found = props.document.fields[field.id]
@@ -28,7 +50,21 @@ const values = computed(() =>
           :width-px="page.widthPx"
           :height-px="page.heightPx"
           :dpi="page.dpi"
-        />
+          :mark="marked[0] ?? null"
+        >
+          <span
+            v-for="word in marked"
+            :key="`${word.x} ${word.y}`"
+            data-found
+            class="pointer-events-none absolute bg-ochre/25"
+            :style="{
+              left: `${word.x * page.dpi}px`,
+              top: `${word.y * page.dpi}px`,
+              width: `${word.width * page.dpi}px`,
+              height: `${word.height * page.dpi}px`,
+            }"
+          />
+        </PageImage>
       </div>
       <PageTabs v-model="pageAt" :count="document.pages.length" />
     </div>
@@ -67,13 +103,19 @@ const values = computed(() =>
         <p v-if="document.indexed_by && document.indexed_at" class="small mt-2 text-faded">
           Confirmed by {{ document.indexed_by }}, {{ saidTime(document.indexed_at) }}
         </p>
+        <p v-if="document.state === 'sent'" class="mt-2 flex flex-wrap items-center gap-4">
+          <button type="button" class="act-quiet min-h-9!" :disabled="running" @click="correct">Correct its type or values</button>
+          <span class="small text-faded">It is sent again as edition {{ document.edition + 1 }}; what was sent stays.</span>
+        </p>
+        <TroubleBand :words="trouble" />
       </section>
       <section>
         <h2 class="mb-1 text-xl">Slips</h2>
         <p v-if="!document.slips.length" class="text-faded">Not sent anywhere yet.</p>
         <DeliverySlip v-for="slip in document.slips" :key="slip.id" :slip="slip" />
       </section>
-      <AddPages :document="document" @changed="$emit('changed')" />
+      <DocumentHistory :document="document" />
+      <AddPages :document="document" @changed="emit('changed')" />
     </div>
   </div>
 </template>

@@ -1,79 +1,30 @@
 <script setup lang="ts">
-import type { Word } from '~~/core/model/evidence'
-import type { DocumentPage } from '~~/shared/views/documents'
-import { useEntry } from './useEntry'
+import type { DocumentPage, SiblingView } from '~~/shared/views/documents'
+import { faultWords } from '~/words/faults'
+import { keptWords, useCard } from './useCard'
 
-const props = defineProps<{ document: DocumentPage }>()
-const emit = defineEmits<{ kept: [] }>()
+const props = defineProps<{ document: DocumentPage; next: SiblingView | null }>()
+const emit = defineEmits<{ kept: []; done: [] }>()
 
-const { fields, values, changed, needed, faults, firstFault } = useEntry(() => props.document)
-const { running, trouble, run } = useAction()
-const card = useTemplateRef<HTMLFormElement>('card')
-const pageAt = ref(0)
-const focused = ref<string | null>(null)
-const page = computed(() => props.document.pages[pageAt.value] ?? props.document.pages[0] ?? null)
-const words = shallowRef<Word[]>([])
-
-watch(
-  () => page.value?.id,
-  async id => {
-    words.value = []
-    if (id !== undefined) words.value = await ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])
-  },
-  { immediate: true },
-)
-
-const controls = () => [...(card.value?.querySelectorAll<HTMLElement>('[data-field]') ?? [])]
+const form = useTemplateRef<HTMLFormElement>('form')
+const controls = () => [...(form.value?.querySelectorAll<HTMLElement>('[data-field]') ?? [])]
 const focusField = (id: string) =>
   controls()
     .find(control => control.dataset.field === id)
     ?.focus()
-
-/** The first field that is empty or doubtful gets the cursor. */
-watch(
-  () => props.document.id,
-  async () => {
-    pageAt.value = 0
-    await nextTick()
-    const empty = fields.value.filter(field => !values.value[field.id])
-    const open = empty.find(field => needed.value.has(field.id) || props.document.candidates[field.id]) ?? fields.value[0]
-    if (open) focusField(open.id)
-  },
-  { immediate: true },
+const card = useCard(
+  () => props.document,
+  () => props.next,
+  { kept: () => emit('kept'), done: () => emit('done'), focus: focusField },
 )
+const { fields, values, changed, needed, faults, seen, draft, lease, running, trouble, pageAt, focused, field, words, notMine, mark } = card
 
-async function save(confirm: boolean) {
-  if (confirm) {
-    const fault = firstFault()
-    if (fault) return focusField(fault)
-  }
-  const done = await run(() =>
-    ask(`/api/documents/${props.document.id}/fields`, { method: 'PUT', body: { values: values.value, confirm } }),
-  )
-  if (!done) return
-  const next =
-    props.document.siblings.find(one => one.state === 'open' && one.filled && one.position > props.document.position) ??
-    props.document.siblings.find(one => one.state === 'open' && one.filled && one.id !== props.document.id)
-  if (!confirm) emit('kept')
-  else await navigateTo(next ? `/documents/${next.id}` : `/batches/${props.document.batch}`)
-}
-
-/** Where the value of the field with the cursor was read; its page is turned to. */
-const mark = computed(() => {
-  const found = focused.value === null ? null : placeOf(focused.value)
-  return found?.page === page.value?.position ? (found?.box ?? null) : null
+onMounted(() => {
+  const first = card.firstField()
+  if (first && !notMine.value) focusField(first)
 })
-const placeOf = (id: string) => props.document.fields[id] ?? props.document.candidates[id]?.[0] ?? null
 
-function onFocus(id: string, event: FocusEvent) {
-  focused.value = id
-  filling.value = null
-  inside.value = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement ? event.target : null
-  const at = props.document.pages.findIndex(one => one.position === placeOf(id)?.page)
-  if (at >= 0) pageAt.value = at
-}
-
-/** Enter goes to the next field, from the last one to the next document. */
+/** Enter goes to the next field at which there is something to do; where there is none, to the next document. */
 function onEnter(event: KeyboardEvent) {
   const all = controls()
   const at = all.indexOf(event.target as HTMLElement)
@@ -81,70 +32,37 @@ function onEnter(event: KeyboardEvent) {
   // On a button Enter presses it; with Ctrl it means the card, wherever the cursor is.
   if ((at < 0 && !event.ctrlKey) || newLine) return
   event.preventDefault()
-  if (event.ctrlKey || at === all.length - 1) void save(true)
-  else all[at + 1]!.focus()
-}
-
-/** Values that a business record gave; what was typed elsewhere stays. */
-function takeValues(found: Record<string, string>) {
-  Object.assign(values.value, found)
-  emit('kept')
-}
-
-function onKey(event: KeyboardEvent) {
-  if (event.key !== 'PageDown' && event.key !== 'PageUp') return
-  pageAt.value = Math.min(props.document.pages.length - 1, Math.max(0, pageAt.value + (event.key === 'PageDown' ? 1 : -1)))
-  event.preventDefault()
-}
-useEventListener('keydown', onKey)
-
-/** The word under a click goes into the field that has the cursor; more clicks add more words. */
-const filling = ref<string | null>(null)
-const inside = shallowRef<HTMLInputElement | HTMLTextAreaElement | null>(null)
-function fillFrom(x: number, y: number) {
-  const slack = 0.03
-  const word = words.value.find(
-    one => x >= one.x - slack && x <= one.x + one.width + slack && y >= one.y - slack && y <= one.y + one.height + slack,
-  )
-  const id = focused.value
-  if (!word || !id) return
-  const control = inside.value
-  if (!control || control.type === 'checkbox') {
-    values.value[id] = word.text
-    return focusField(id)
-  }
-  control.value = filling.value === id ? `${control.value} ${word.text}` : word.text
-  for (const event of ['input', 'change']) control.dispatchEvent(new Event(event))
-  control.focus()
-  filling.value = id
+  if (event.ctrlKey) return void card.save(true)
+  const own = all[at]!.dataset.field!
+  // Rows are gone through cell by cell.
+  if (all[at + 1]?.dataset.field === own) return all[at + 1]!.focus()
+  card.goOn(own)
 }
 </script>
 
 <template>
-  <div class="grid gap-8 lg:h-[calc(100vh-9.6rem)] lg:grid-cols-[minmax(0,1fr)_25rem]">
-    <div class="flex h-[70vh] flex-col lg:h-full">
-      <div class="min-h-0 flex-1">
-        <PageImage
-          v-if="page"
-          :src="`/api/pages/${page.id}/view?v=${page.picture}`"
-          :alt="`Page ${pageAt + 1} of ${document.pages.length}`"
-          :width-px="page.widthPx"
-          :height-px="page.heightPx"
-          :dpi="page.dpi"
-          :mark="mark"
-          start="width"
-          @point="fillFrom"
-        />
+  <div class="grid gap-8 lg:h-[calc(100vh-9.9rem)] lg:grid-cols-[minmax(0,1fr)_25rem]">
+    <EntryPage v-model="pageAt" :document="document" :words="words" :field="field" :mark="mark" @fill="card.fill" @changed="emit('kept')" />
+    <form ref="form" class="flex min-h-0 flex-col border border-rule bg-leaf" @submit.prevent="card.save(true)" @keydown.enter="onEnter">
+      <div v-if="notMine" class="border-b border-rule bg-ochre-wash px-6 py-3" role="status">
+        <p v-if="lease.other.value">{{ lease.other.value }} is at this document now.</p>
+        <p v-else>You keyed this document. Somebody else keys it now, without seeing what you did.</p>
+        <p class="mt-1 flex gap-5">
+          <NuxtLink v-if="next" :to="`/documents/${next.id}`" class="link">Go to the next one that is free</NuxtLink>
+          <button v-if="lease.other.value" type="button" class="link" @click="lease.takeOver()">Take it over</button>
+        </p>
       </div>
-      <PageTabs v-model="pageAt" :count="document.pages.length">
-        <span class="small ml-auto text-faded"
-          ><kbd>Page up</kbd> <kbd>Page down</kbd> turn pages; a click on a word puts it in the field</span
-        >
-      </PageTabs>
-    </div>
-    <form ref="card" class="flex min-h-0 flex-col border border-rule bg-leaf" @submit.prevent="save(true)" @keydown.enter="onEnter">
-      <div class="min-h-0 flex-1 overflow-y-auto px-6 pt-3">
+      <fieldset class="min-h-0 flex-1 overflow-y-auto px-6 pt-3" :disabled="notMine">
         <h2 class="sr-only">Index values</h2>
+        <p v-if="document.returned" class="mb-3 border-l-4 border-ochre bg-ochre-wash px-4 py-2" data-returned>
+          {{ document.returned.by }} sent it back: {{ faultWords[document.returned.kind] }}.
+          <template v-if="document.returned.note">“{{ document.returned.note }}”</template>
+        </p>
+        <p v-if="document.twice.length && document.pass < 3" class="small mb-2 text-faded">
+          Keyed by two people, neither of whom sees what the other or the machine says.
+        </p>
+        <p v-else-if="document.twice.length" class="small mb-2 text-ochre">Two people keyed this and differ: decide by the page.</p>
+        <TypeChoice v-if="document.types.length > 1" :document="document" @before="draft.send()" @changed="emit('kept')" />
         <RecordChoice
           v-for="(answer, system) in document.lookups"
           :key="system"
@@ -152,32 +70,39 @@ function fillFrom(x: number, y: number) {
           :system="String(system)"
           :answer="answer"
           :typed="values[answer.field] ?? ''"
-          @values="takeValues"
+          @values="card.takeValues"
         />
         <FieldRow
-          v-for="field in fields"
-          :key="field.id"
-          v-model="values[field.id]!"
-          :field="field"
-          :found="document.fields[field.id] ?? null"
-          :candidates="document.candidates[field.id] ?? []"
-          :changed="changed.has(field.id)"
-          :needed="needed.has(field.id)"
-          :fault="faults.get(field.id) ?? null"
-          @focus="onFocus(field.id, $event)"
+          v-for="one in fields"
+          :key="one.id"
+          v-model="values[one.id]!"
+          :field="one"
+          :document="document"
+          :words="words"
+          :found="document.fields[one.id] ?? null"
+          :candidates="document.candidates[one.id] ?? []"
+          :changed="changed.has(one.id)"
+          :needed="needed.has(one.id)"
+          :fault="faults.get(one.id) ?? null"
+          :focused="focused === one.id"
+          :seen="seen.has(one.id)"
+          @focus="card.onFocus(one.id)"
+          @record="card.takeRecord"
         />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>
         <details class="my-3" :open="document.edition > 1">
           <summary class="link cursor-pointer">Add pages to it</summary>
           <AddPages class="mt-2" :document="document" @changed="emit('kept')" />
         </details>
-      </div>
-      <div class="border-t border-rule px-6 pt-2.5 pb-1.5">
-        <TroubleBand :words="trouble" />
-        <button class="act w-full justify-between" :disabled="running">Values are right: next document <kbd>Ctrl Enter</kbd></button>
-        <p class="small mt-1 flex items-center justify-between text-faded">
-          <span><kbd>Enter</kbd> goes to the next field</span>
-          <button type="button" class="link min-h-9" :disabled="running || !changed.size" @click="save(false)">Keep for later</button>
+      </fieldset>
+      <div class="border-t border-rule px-6 pt-2 pb-0.5">
+        <TroubleBand :words="trouble ?? draft.refused.value" />
+        <button class="act w-full justify-between" :disabled="running || notMine">
+          Values are right{{ next ? ': next document' : '' }} <kbd>Ctrl Enter</kbd>
+        </button>
+        <p class="small flex items-center justify-between text-faded">
+          <span><kbd>Enter</kbd> next to do · {{ keptWords[draft.state.value] }}</span>
+          <button type="button" class="link min-h-7" :disabled="running || notMine" @click="card.save(false)">Stop here</button>
         </p>
       </div>
     </form>

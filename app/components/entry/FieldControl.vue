@@ -2,7 +2,7 @@
 import { kindOf } from '~~/core/fields/kinds'
 import type { Field } from '~~/core/model/field'
 
-/** The control by which a field's kind is entered. */
+/** The control by which a field's kind is entered; that of a single line is the slot's. */
 const props = defineProps<{ field: Field; wrong: boolean; waits: boolean }>()
 const value = defineModel<string>({ required: true })
 const emit = defineEmits<{ focus: [FocusEvent] }>()
@@ -53,16 +53,5 @@ function toggle(choice: string) {
     :class="{ 'border-ochre': waits }"
     @focus="emit('focus', $event)"
   />
-  <input
-    v-else
-    v-bind="common"
-    v-model="value"
-    class="field min-h-9! py-0.5!"
-    :class="{ numbers: field.kind !== 'text' || field.pattern, 'border-ochre': waits }"
-    :inputmode="modes[kind.keys]"
-    :placeholder="field.example"
-    autocomplete="off"
-    spellcheck="false"
-    @focus="emit('focus', $event)"
-  />
+  <slot v-else :common="common" :mode="modes[kind.keys]" />
 </template>

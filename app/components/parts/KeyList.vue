@@ -39,9 +39,31 @@ const groups = [
   {
     where: 'On an entry card',
     keys: [
-      ['Enter', 'the next field'],
+      ['Enter', 'the next field with something to do; then the next document'],
       ['Ctrl Enter', 'values are right: next document'],
+      ['Tab', 'the next field, whatever is in it'],
+      ['Alt L', 'the value of the last document'],
+      ['↓ | ↑', 'choose among what is offered while you type'],
+      ['Alt Page down | Alt Page up', 'the next document, the one before'],
+      ['Alt ↓ | Alt ↑', 'one field at a time: the field after, the one before'],
       ['Page up | Page down', "turns the document's pages"],
+    ],
+  },
+  {
+    where: 'At a document to check',
+    keys: [
+      ['R', 'it is right: the next one'],
+      ['W', 'something is wrong'],
+    ],
+  },
+  {
+    where: 'In the table of a batch’s values',
+    keys: [
+      ['arrows', 'the cell beside; with Shift they choose'],
+      ['Enter | F2', 'changes the cell; Enter then goes down'],
+      ['Ctrl D', 'fills what is chosen from its first row'],
+      ['Ctrl C | Ctrl V', 'copy, paste'],
+      ['Ctrl Z', 'undoes what is not kept yet'],
     ],
   },
   {

@@ -14,9 +14,11 @@ const props = defineProps<{
   mark?: Box | null
   /** How much is shown at first where there is no spot. */
   start?: 'page' | 'width'
+  /** Whether a drag that begins here, in inches, draws a box instead of moving the page. */
+  sweepsAt?: (x: number, y: number) => boolean
 }>()
-/** A click, in inches from the page's top-left. */
-const emit = defineEmits<{ point: [x: number, y: number] }>()
+/** A click, and a box that was drawn, in inches from the page's top-left. */
+const emit = defineEmits<{ point: [x: number, y: number]; sweep: [box: Box] }>()
 
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width, height } = useElementSize(frame)
@@ -47,10 +49,14 @@ function lookAtSpot() {
 
 watch(() => [props.src, width.value, height.value], lookAtSpot, { flush: 'post' })
 
-/** Moves the page as far as the outlined place asks for, and no further. */
+/** Moves the page as far as the outlined place asks for, and no further; nearer, where it is too small to be read. */
 function reveal() {
   const { mark, dpi } = props
   if (!mark || !width.value) return
+  const readable = leastHeight / (mark.height * dpi)
+  const widest = (width.value * 0.8) / (mark.width * dpi)
+  const wanted = Math.min(readable, widest, mostNear)
+  if (scale.value < wanted) zoom(wanted / scale.value)
   const inward = (start: number, length: number, room: number, offset: number) => {
     const [from, to] = [start * dpi * scale.value + offset, (start + length) * dpi * scale.value + offset]
     return from < revealMargin ? offset + revealMargin - from : to > room - revealMargin ? offset + room - revealMargin - to : offset
@@ -59,6 +65,9 @@ function reveal() {
   top.value = inward(mark.y, mark.height, height.value, top.value)
 }
 const revealMargin = 40
+/** Pixels of a line of print that is read without effort; and how near the page comes for it. */
+const leastHeight = 12
+const mostNear = 1.2
 watch(() => props.mark, reveal, { flush: 'post' })
 watch(
   () => props.src,
@@ -77,9 +86,18 @@ function onWheel(event: WheelEvent) {
   zoom(event.deltaY < 0 ? 1.15 : 1 / 1.15, event.clientX - box.left, event.clientY - box.top)
 }
 
-let drag: { x: number; y: number; moved: boolean } | null = null
+const at = (event: PointerEvent) => {
+  const box = frame.value!.getBoundingClientRect()
+  return {
+    x: (event.clientX - box.left - left.value) / scale.value / props.dpi,
+    y: (event.clientY - box.top - top.value) / scale.value / props.dpi,
+  }
+}
+let drag: { x: number; y: number; moved: boolean; from: { x: number; y: number } | null } | null = null
+const drawn = ref<Box | null>(null)
 function onDown(event: PointerEvent) {
-  drag = { x: event.clientX, y: event.clientY, moved: false }
+  const from = at(event)
+  drag = { x: event.clientX, y: event.clientY, moved: false, from: props.sweepsAt?.(from.x, from.y) ? from : null }
 }
 function onMove(event: PointerEvent) {
   if (!drag) return
@@ -87,20 +105,26 @@ function onMove(event: PointerEvent) {
   const down = event.clientY - drag.y
   if (!drag.moved && Math.hypot(across, down) < 4) return
   frame.value?.setPointerCapture(event.pointerId)
-  drag = { x: event.clientX, y: event.clientY, moved: true }
+  drag.moved = true
+  if (drag.from) {
+    const to = at(event)
+    const [x, y] = [Math.min(drag.from.x, to.x), Math.min(drag.from.y, to.y)]
+    drawn.value = { x, y, width: Math.abs(to.x - drag.from.x), height: Math.abs(to.y - drag.from.y) }
+    return
+  }
+  drag = { ...drag, x: event.clientX, y: event.clientY }
   left.value += across
   top.value += down
 }
 function onUp(event: PointerEvent) {
   const clicked = drag && !drag.moved
+  const box = drawn.value
   drag = null
+  drawn.value = null
+  if (box) emit('sweep', box)
   if (!clicked) return
-  const box = frame.value!.getBoundingClientRect()
-  emit(
-    'point',
-    (event.clientX - box.left - left.value) / scale.value / props.dpi,
-    (event.clientY - box.top - top.value) / scale.value / props.dpi,
-  )
+  const { x, y } = at(event)
+  emit('point', x, y)
 }
 
 function onKey(event: KeyboardEvent) {
@@ -133,7 +157,7 @@ function onKey(event: KeyboardEvent) {
       @pointerdown="onDown"
       @pointermove="onMove"
       @pointerup="onUp"
-      @pointercancel="drag = null"
+      @pointercancel="((drag = null), (drawn = null))"
       @keydown="onKey"
     >
       <div
@@ -160,6 +184,16 @@ function onKey(event: KeyboardEvent) {
             top: `${mark.y * dpi - 8}px`,
             width: `${mark.width * dpi + 16}px`,
             height: `${mark.height * dpi + 16}px`,
+          }"
+        />
+        <span
+          v-if="drawn"
+          class="absolute border-2 border-lapis bg-lapis/15"
+          :style="{
+            left: `${drawn.x * dpi}px`,
+            top: `${drawn.y * dpi}px`,
+            width: `${drawn.width * dpi}px`,
+            height: `${drawn.height * dpi}px`,
           }"
         />
         <slot />

@@ -3,9 +3,14 @@ import type { BatchDetail } from '~~/shared/views/batches'
 import type { PageView } from '~~/shared/views/pages'
 import { actsInTurn } from './inTurn'
 import { isAside } from './layOut'
+import type { useEditLock } from './useEditLock'
 
 /** What a person can change on the ribbon: each change is kept on the server at once, and can be undone. */
-export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: MaybeRefOrGetter<boolean>, done: () => Promise<void>) {
+export function useCorrections(
+  batch: MaybeRefOrGetter<BatchDetail>,
+  lock: Pick<ReturnType<typeof useEditLock>, 'mine' | 'other' | 'ensure'>,
+  done: () => Promise<void>,
+) {
   const { running, trouble, run } = useAction()
   const clipboard = useClipboard()
   /** What becomes of the values of a part that gets a new beginning. */
@@ -14,13 +19,14 @@ export function useCorrections(batch: MaybeRefOrGetter<BatchDetail>, mine: Maybe
   const open = computed(() => {
     const { state, pages, may } = toValue(batch)
     return (
-      toValue(mine) &&
+      (lock.mine.value || (state === 'to index' && lock.other.value === null)) &&
       may.includes('fix') &&
       (['to fix', 'to index'].includes(state) || (state === 'sorting' && pages.every(page => page.examined && page.fate !== null)))
     )
   })
   const post = (what: string, body?: Record<string, unknown>) =>
     run(async () => {
+      await lock.ensure()
       await ask(`/api/batches/${toValue(batch).id}/${what}`, { method: 'POST', body })
       await done()
     })

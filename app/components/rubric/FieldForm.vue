@@ -12,8 +12,16 @@ const { field, groups, pointing } = defineProps<{
   /** Other types, and the identities of those that share this field. */
   types: readonly { id: string; label: string }[]
   shared: readonly string[]
+  /** It is keyed by two people. */
+  twice: boolean
 }>()
-const emit = defineEmits<{ change: [Partial<RawField>]; point: ['label' | 'place' | null]; remove: []; share: [id: string, is: boolean] }>()
+const emit = defineEmits<{
+  change: [Partial<RawField>]
+  point: ['label' | 'place' | null]
+  remove: []
+  share: [id: string, is: boolean]
+  twice: [boolean]
+}>()
 const me = useMe()
 /** A date or a number begins as the office usually writes it. */
 function setKind(kind: RawField['kind']) {
@@ -196,7 +204,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
         </template>
       </p>
     </section>
-    <FieldMore :field="field" @change="emit('change', $event)" />
+    <FieldMore :field="field" :twice="twice" @change="emit('change', $event)" @twice="emit('twice', $event)" />
     <fieldset v-if="types.length" class="flex flex-wrap items-center gap-x-5 border-t border-rule pt-3">
       <legend class="sr-only">Types that share this field</legend>
       <span class="text-faded" title="Changed here, it is changed there">Shared with</span>

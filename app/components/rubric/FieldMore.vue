@@ -2,14 +2,14 @@
 import type { RawField } from '~/components/rules/useRubricText'
 
 /** What few fields need: help, an example, a check digit, sureness, being there once. */
-defineProps<{ field: RawField }>()
-const emit = defineEmits<{ change: [Partial<RawField>] }>()
+defineProps<{ field: RawField; twice: boolean }>()
+const emit = defineEmits<{ change: [Partial<RawField>]; twice: [boolean] }>()
 const typed = (event: Event) => (event.target as HTMLInputElement).value
 const checks = { none: 'none', luhn: 'Luhn', mod11: 'modulo 11', mod97: 'modulo 97', ean: 'EAN' }
 </script>
 
 <template>
-  <details :open="Boolean(field.help || field.example || field.sure || field.unique || (field.check && field.check !== 'none'))">
+  <details :open="Boolean(twice || field.help || field.example || field.sure || field.unique || (field.check && field.check !== 'none'))">
     <summary class="link cursor-pointer">Help, check digit and sureness</summary>
     <div class="mt-3 grid gap-x-5 gap-y-3 sm:grid-cols-2">
       <label class="block"
@@ -52,6 +52,15 @@ const checks = { none: 'none', luhn: 'Luhn', mod11: 'modulo 11', mod97: 'modulo 
           <option value="batch">not in the same batch</option>
           <option value="archive">not in any batch of this rubric</option>
         </select></label
+      >
+      <label class="flex items-center gap-2 sm:col-span-2"
+        ><input
+          type="checkbox"
+          class="size-5 accent-lapis"
+          :checked="twice"
+          @change="emit('twice', ($event.target as HTMLInputElement).checked)"
+        />
+        Keyed by two people, neither of whom sees what the other or the machine says; a third decides where they differ</label
       >
     </div>
   </details>

@@ -8,8 +8,8 @@ import { DocumentType, groupNames } from '~~/core/model/rubric'
 import { patternFault } from '~~/core/pattern/pattern'
 import type { BatchRow } from '~~/shared/views/batches'
 import { useRubricText, type RawField, type RawSource, type RawType } from '~/components/rules/useRubricText'
-import { asPlaceholder, kindWords } from '~/words/rubric'
-import { changeShared, inOrder, setSharing, sharing } from './sharedFields'
+import { kindWords } from '~/words/rubric'
+import { changeShared, inOrder, renameElsewhere, setSharing, sharing } from './sharedFields'
 import { atPlace, besideLabel, textOf } from './pointed'
 import { seenLater } from './seenLater'
 import { useSample } from './useSample'
@@ -55,12 +55,16 @@ function changeField(id: string, to: Partial<RawField>) {
     const own = copy.types?.[at.value]
     if (!own) return
     changeShared(copy.types!, own, id, { ...to, id: next })
-    const renamed = (template: string) => template.replaceAll(asPlaceholder(id), asPlaceholder(next))
-    for (const file of copy.files ?? []) if (file.name !== undefined) file.name = renamed(file.name)
-    for (const send of copy.send ?? []) if (send.folder !== undefined) send.folder = renamed(send.folder)
+    renameElsewhere(copy, id, next)
   })
   if (open.value === id) open.value = next
 }
+const setTwice = (id: string, is: boolean) =>
+  change(copy => {
+    const others = (copy.entryTwice ?? []).filter(one => one !== id)
+    const all = is ? [...others, id] : others
+    copy.entryTwice = all.length ? all : undefined
+  })
 const addField = () => {
   const label = `Field ${fields.value.length + 1}`
   const id = idFor(
@@ -261,7 +265,9 @@ const foundWords = (one: RawField) => {
               :pointing="pointing"
               :types="types.filter(other => other.id !== type!.id).map(other => ({ id: other.id, label: other.label }))"
               :shared="sharing(types, one)"
+              :twice="rubric.entryTwice?.includes(one.id) ?? false"
               @share="share"
+              @twice="setTwice(one.id, $event)"
               @change="changeField(one.id, $event)"
               @point="
                 what => {

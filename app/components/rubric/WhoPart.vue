@@ -11,7 +11,7 @@ const { data: kept, trouble, refresh } = useLoaded<RubricRights>(`/api/rubrics/$
 const { data: people } = useLoaded<PersonView[]>('/api/people')
 const { data: groups } = useLoaded<GroupView[]>('/api/groups')
 const { running, trouble: actionTrouble, run } = useAction()
-const asked = ref<RubricRights>({ open: true, rights: [] })
+const asked = ref<RubricRights>({ open: true, rights: [], told: [] })
 watch(kept, now => now && (asked.value = structuredClone(toRaw(now))), { immediate: true })
 const changed = computed(() => kept.value !== null && JSON.stringify(asked.value) !== JSON.stringify(kept.value))
 const saved = ref(false)
@@ -128,6 +128,15 @@ const empty = computed(() => asked.value.rights.some(right => !right.acts.length
         </select>
       </label>
     </template>
+    <fieldset class="mt-6">
+      <legend class="font-serif text-xl">Told by mail when its limit is near</legend>
+      <p class="small text-faded">Where nobody is named, the stewards are. The limit stands under Checking.</p>
+      <div class="flex flex-wrap gap-x-6">
+        <label v-for="one in (people ?? []).filter(person => person.active)" :key="one.id" class="flex min-h-9 items-center gap-2">
+          <input v-model="asked.told" type="checkbox" class="size-5 accent-lapis" :value="one.id" /> {{ one.name }}</label
+        >
+      </div>
+    </fieldset>
     <p class="mt-6 flex items-baseline gap-4">
       <button class="act" :disabled="running || !changed || empty">Save who may</button>
       <span class="text-faded" role="status">{{ saved ? 'It holds now.' : 'It holds at once, for batches that are there too.' }}</span>

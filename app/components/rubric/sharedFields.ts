@@ -1,4 +1,5 @@
-import type { RawField, RawType } from '~/components/rules/useRubricText'
+import { asPlaceholder } from '~/words/rubric'
+import type { RawField, RawRubric, RawType } from '~/components/rules/useRubricText'
 
 /** The order of what has identities, made that of these; what they do not name stays at the end. */
 export function inOrder<T extends { id: string }>(all: readonly T[], ids: readonly string[]): T[] {
@@ -29,4 +30,12 @@ export function setSharing(type: RawType, field: RawField, is: boolean): void {
   const others = (type.fields ?? []).filter(one => one.id !== field.id)
   const place = (type.fields ?? []).findIndex(one => one.id === field.id)
   type.fields = is ? others.toSpliced(place < 0 ? others.length : place, 0, structuredClone(field)) : others
+}
+
+/** Where a rubric names a field outside of its types: names of files and folders, and fields that are keyed twice. */
+export function renameElsewhere(rubric: RawRubric, id: string, next: string): void {
+  const renamed = (template: string) => template.replaceAll(asPlaceholder(id), asPlaceholder(next))
+  for (const file of rubric.files ?? []) if (file.name !== undefined) file.name = renamed(file.name)
+  for (const send of rubric.send ?? []) if (send.folder !== undefined) send.folder = renamed(send.folder)
+  if (rubric.entryTwice) rubric.entryTwice = rubric.entryTwice.map(one => (one === id ? next : one))
 }

@@ -1,71 +1,83 @@
 <script setup lang="ts">
-import type { DocumentPage } from '~~/shared/views/documents'
+import { useDocument } from '~/components/entry/useDocument'
+import EntryCard from '~/components/entry/EntryCard.vue'
+import QuickEntry from '~/components/entry/QuickEntry.vue'
+import { useStrip } from '~/components/entry/useStrip'
 
-definePageMeta({ key: route => route.path })
-const id = Number(useRoute().params.id)
-const { data: document, trouble, refresh } = useLoaded<DocumentPage>(`/api/documents/${id}`, { is: 'the page' })
-useLive(() => document.value?.batch ?? 0, refresh)
+// One page for all documents of a batch: its strip stays while one goes from one to the next.
+definePageMeta({ key: 'document' })
+const route = useRoute()
+const id = computed(() => Number(route.params.id))
+const { document, trouble, gone, refresh } = useDocument(id)
+const batch = computed(() => document.value?.batch ?? null)
+const strip = useStrip(id, batch)
+useLive(
+  () => batch.value ?? 0,
+  changed => Promise.all([strip.refresh(changed), changed === null || changed.has(id.value) ? refresh() : null]),
+)
 
 const title = computed(() => {
   const found = document.value
   if (!found) return 'Document'
-  const first = found.documentType?.fields.map(field => found.fields[field.id]?.value).find(Boolean)
+  const first = found.documentType?.fields.map(field => (field.kind === 'table' ? undefined : found.fields[field.id]?.value)).find(Boolean)
   return [found.documentType?.label ?? 'Document', first].filter(Boolean).join(' ')
 })
 useHead({ title: () => `${title.value} · Rubricator` })
 const entering = computed(() => document.value?.state === 'open' && document.value.filled)
-const few = 14
-const most = 15
-const many = computed(() => (document.value?.siblings.length ?? 0) > few)
-/** All documents of the batch, or of a long one those around this. */
-const shownSiblings = computed(() => {
-  const all = document.value?.siblings ?? []
-  const from = Math.max(0, Math.min(all.findIndex(one => one.id === id) - most / 2, all.length - most))
-  return all.slice(from, from + most)
-})
-const neighbours = computed(() => {
-  const all = document.value?.siblings ?? []
-  const at = all.findIndex(one => one.id === id)
-  return { before: all[at - 1] ?? null, after: all[at + 1] ?? null }
-})
+
+/** For many short documents: the page large, one field below it. */
+const quick = useLocalStorage('rubricator-one-field', false)
+const checking = computed(
+  () =>
+    document.value?.state === 'indexed' &&
+    document.value.drawn &&
+    document.value.batchState === 'to check' &&
+    document.value.may.includes('check'),
+)
+/** The next one of the batch that waits, or what became of it. */
+const toNextCheck = () => navigateTo(`/batches/${batch.value}/check`)
+/** Nothing is left in this batch: on to the next one, where one goes through all of a rubric. */
+const toBatch = () => navigateTo(route.query.queue ? { path: '/enter', query: { rubric: route.query.queue } } : `/batches/${batch.value}`)
+// A correction may have joined it to another one.
+watch(gone, is => is && batch.value !== null && void navigateTo(`/batches/${batch.value}/values`, { replace: true }))
+
+function onKey(event: KeyboardEvent) {
+  if (!event.altKey || (event.key !== 'PageDown' && event.key !== 'PageUp')) return
+  event.preventDefault()
+  const other = strip.beside(event.key === 'PageDown' ? 1 : -1)
+  if (other) void navigateTo(`/documents/${other.id}`)
+}
+useEventListener('keydown', onKey)
 </script>
 
 <template>
-  <TroubleBand :words="trouble" />
+  <TroubleBand :words="gone ? null : trouble" />
   <template v-if="document">
-    <PageTitle :title="title">
+    <PageTitle :title="title" low>
       <template #above>
         <p class="small flex flex-wrap gap-x-4 text-faded">
           <NuxtLink :to="`/batches/${document.batch}`" class="link">{{ document.batchName }}</NuxtLink><span
-            >document {{ document.position }} of {{ document.siblings.length }}</span
+            >document {{ document.position }} of {{ document.documents }}</span
           ><StateMark :state="document.state" />
         </p>
       </template>
-      <nav class="flex flex-wrap items-center justify-end" :class="many ? 'gap-0.5' : 'gap-1.5'" aria-label="Documents of the batch">
-        <NuxtLink v-if="neighbours.before" :to="`/documents/${neighbours.before.id}`" class="link mr-2">Previous</NuxtLink>
-        <NuxtLink
-          v-for="one in shownSiblings"
-          :key="one.id"
-          :to="`/documents/${one.id}`"
-          class="numbers grid place-items-center rounded-xs border no-underline"
-          :class="[
-            many ? 'h-6 w-7 text-xs!' : 'size-8 text-sm',
-            one.id === id
-              ? 'border-lapis bg-lapis text-white'
-              : one.state === 'open'
-                ? 'border-ochre text-ochre bg-leaf'
-                : 'border-verdigris text-verdigris bg-leaf',
-          ]"
-          :aria-label="`Document ${one.position}, ${one.state}`"
-          :aria-current="one.id === id ? 'page' : undefined"
-          :title="one.state"
-          >{{ one.position }}</NuxtLink
-        >
-        <NuxtLink v-if="neighbours.after" :to="`/documents/${neighbours.after.id}`" class="link ml-2">Next</NuxtLink>
-      </nav>
+      <button v-if="entering" type="button" class="tool" :aria-pressed="quick" @click="quick = !quick">
+        {{ quick ? 'All fields at once' : 'One field at a time' }}
+      </button>
+      <p class="small text-faded"><kbd>Alt Page up</kbd> <kbd>Alt Page down</kbd> the document before, the next</p>
     </PageTitle>
-    <EntryCard v-if="entering" :document="document" @kept="refresh" />
-    <DocumentRecord v-else-if="document.filled" :document="document" @changed="refresh" />
+    <DocumentStrip :strip="strip" :current="document.id" class="mt-2" />
+    <component
+      :is="quick ? QuickEntry : EntryCard"
+      v-if="entering"
+      :key="`${document.id} ${document.type} ${document.pass}`"
+      :document="document"
+      :next="strip.nextOpen.value"
+      @kept="refresh"
+      @done="toBatch"
+    />
+    <CheckCard v-else-if="checking" :key="`check ${document.id}`" :document="document" @done="toNextCheck" />
+    <DocumentRecord v-else-if="document.filled" :key="document.id" :document="document" @changed="refresh" />
     <p v-else class="text-faded" role="status">The document is being read; its values appear here when that is done.</p>
   </template>
   <p v-else-if="!trouble" class="text-faded" role="status">Fetching the document…</p>

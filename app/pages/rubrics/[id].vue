@@ -19,7 +19,7 @@ const { data: destinations } = useLoaded<DestinationChoice[]>('/api/destinations
 const { data: batches } = useLoaded<BatchRow[]>('/api/batches')
 const loaded = isNew ? null : useLoaded<RubricText>(`/api/rubrics/${id}`, { is: 'the page' })
 const draft = isNew ? null : useLoaded<{ draft: RubricDraft | null }>(`/api/rubrics/${id}/draft`)
-type Tab = 'scan' | 'clean' | 'rules' | 'types' | 'files' | 'send' | 'who' | 'try' | 'text' | 'versions'
+type Tab = 'scan' | 'clean' | 'rules' | 'types' | 'files' | 'send' | 'check' | 'who' | 'try' | 'text' | 'versions'
 const tabs: { id: Tab; name: string }[] = [
   { id: 'scan', name: 'Scanning' },
   { id: 'clean', name: 'Cleaning' },
@@ -27,6 +27,7 @@ const tabs: { id: Tab; name: string }[] = [
   { id: 'types', name: 'Types and fields' },
   { id: 'files', name: 'Reading and files' },
   { id: 'send', name: 'Where it goes' },
+  { id: 'check', name: 'Checking' },
   ...(isNew ? [] : [{ id: 'who' as const, name: 'Who' }]),
   { id: 'try', name: 'Try it' },
   { id: 'text', name: 'The whole text' },
@@ -186,7 +187,7 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
       <Tab v-for="one in tabs" :key="one.id" v-slot="{ selected }" as="template">
         <button
           type="button"
-          class="min-h-11 border-b-2 px-2.5 font-serif text-lg whitespace-nowrap"
+          class="min-h-11 border-b-2 px-2 font-serif text-[1.08rem] whitespace-nowrap"
           :class="selected ? 'border-ink' : 'border-transparent text-lapis'"
         >
           {{ one.name }}
@@ -201,6 +202,7 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
         <TypesPart v-else-if="one.id === 'types'" v-model="text" v-model:sample="sample" :batches="mine" />
         <FilesPart v-else-if="one.id === 'files'" v-model="text" v-model:sample="sample" :batches="mine" />
         <SendPart v-else-if="one.id === 'send'" v-model="text" :destinations="destinations ?? []" />
+        <CheckPart v-else-if="one.id === 'check'" v-model="text" />
         <WhoPart v-else-if="one.id === 'who'" :id="id" :types="publishedTypes" />
         <TryIt v-else-if="one.id === 'try'" v-model:sample="sample" :text="text" :sound="sound" :batches="mine" />
         <div v-else-if="one.id === 'text'" class="flex min-h-[30rem] flex-col lg:h-[calc(100vh-14rem)]">

@@ -17,7 +17,7 @@ useHead({ title: () => `${batch.value?.name ?? 'Batch'} · Rubricator` })
 const closeUp = shallowRef<PageView | null>(null)
 const { running, trouble: actionTrouble, run } = useAction()
 const lock = useEditLock(batch)
-const corrections = useCorrections(() => batch.value!, lock.mine, refresh)
+const corrections = useCorrections(() => batch.value!, lock, refresh)
 const view = useRibbonView(batch)
 const caret = ref<number | null>(null)
 const choice = useChosen(view.pages, caret)
@@ -112,8 +112,14 @@ async function expected() {
       <NuxtLink v-if="asking && batch.state === 'to fix' && batch.may.includes('fix')" :to="`/fix?batch=${id}`" class="act"
         >Look at {{ counted(asking, 'page') }}</NuxtLink
       >
+      <NuxtLink v-if="batch.state === 'to index' && batch.may.includes('index')" :to="`/batches/${id}/table`" class="act-quiet"
+        >Values as a table</NuxtLink
+      >
       <NuxtLink v-if="batch.state === 'to index' && batch.may.includes('index')" :to="`/batches/${id}/values`" class="act"
         >Enter values of {{ counted(open, 'document') }}</NuxtLink
+      >
+      <NuxtLink v-if="batch.state === 'to check' && batch.may.includes('check')" :to="`/batches/${id}/check`" class="act"
+        >Check it</NuxtLink
       >
       <NuxtLink v-if="batch.state === 'sending' || batch.state === 'done'" to="/sent" class="act-quiet">See the slips</NuxtLink>
     </PageTitle>

@@ -1,0 +1,152 @@
+import type { Word } from '~~/core/model/evidence'
+import type { DocumentPage, SiblingView } from '~~/shared/views/documents'
+import { enteredForm } from './enteredForm'
+import { fetchAhead } from './useDocument'
+import { useDraft } from './useDraft'
+import { useEntry } from './useEntry'
+import { useLease } from './useLease'
+import type { Suggestion } from './useSuggestions'
+
+interface Hooks {
+  /** Something of the document changed on the server. */
+  kept: () => void
+  /** The last document of the batch is done. */
+  done: () => void
+  /** Gives a field the cursor. */
+  focus: (field: string) => void
+}
+
+/** One document's entry, whichever way its fields are shown: values, lease, draft, the page beside, and where it goes on. */
+export function useCard(document: () => DocumentPage, next: () => SiblingView | null, { kept, done, focus }: Hooks) {
+  const route = useRoute()
+  const entry = useEntry(document)
+  const { fields, values, seen, nextToDo, firstFault } = entry
+  // A card is one document's: it is made anew for the next.
+  const draft = useDraft(document(), entry.typed)
+  entry.takeUp(draft.before)
+  const lease = useLease(document)
+  const { running, trouble, run } = useAction()
+  const pageAt = ref(0)
+  const focused = ref<string | null>(null)
+  const field = computed(() => fields.value.find(one => one.id === focused.value) ?? null)
+  const page = computed(() => document().pages[pageAt.value] ?? document().pages[0] ?? null)
+  const words = shallowRef<Word[]>([])
+  const notMine = computed(() => lease.other.value !== null || document().keyedBefore)
+
+  watch(
+    () => page.value?.id,
+    async id => {
+      words.value = []
+      if (id !== undefined) words.value = await ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])
+    },
+    { immediate: true },
+  )
+  watchEffect(() => {
+    const other = next()
+    if (other) fetchAhead(other.id)
+  })
+
+  /** What a checker found wrong comes first, then what there is to do. */
+  const firstField = () => document().returned?.field ?? nextToDo(null) ?? fields.value[0]?.id ?? null
+
+  async function save(confirm: boolean) {
+    if (notMine.value) return
+    if (confirm) {
+      const fault = firstFault()
+      if (fault) return focus(fault)
+    }
+    const typed = Object.fromEntries(fields.value.map(({ id }) => [id, values.value[id] ?? '']))
+    // What is wrong or keyed twice is no value yet, and stays as it was typed.
+    if (!confirm) await draft.send()
+    const saved = await run(() => ask(`/api/documents/${document().id}/fields`, { method: 'PUT', body: { values: typed, confirm } }))
+    if (!saved) return
+    draft.end()
+    const other = next()
+    if (confirm && other) await navigateTo({ path: `/documents/${other.id}`, query: route.query })
+    else if (confirm) done()
+    else await navigateTo(`/batches/${document().batch}`)
+  }
+
+  /** Where the value of the field with the cursor was read; its page is turned to. */
+  const placeOf = (id: string) => document().fields[id] ?? document().candidates[id]?.[0] ?? null
+  const mark = computed(() => {
+    const found = focused.value === null ? null : placeOf(focused.value)
+    return found?.page === page.value?.position ? (found?.box ?? null) : null
+  })
+  function onFocus(id: string) {
+    focused.value = id
+    filling.value = null
+    const at = document().pages.findIndex(one => one.position === placeOf(id)?.page)
+    if (at >= 0) pageAt.value = at
+  }
+  /** A person is through with a field: on to the next at which there is something to do, or to the next document. */
+  function goOn(id: string) {
+    seen.value.add(id)
+    const other = nextToDo(id)
+    if (other && other !== id) focus(other)
+    else void save(true)
+  }
+
+  function onKey(event: KeyboardEvent) {
+    if (!event.altKey || event.key.toLowerCase() !== 'l' || !field.value) return
+    const before = document().before[field.value.id]
+    if (before !== undefined) values.value[field.value.id] = enteredForm(field.value, before)
+    event.preventDefault()
+  }
+  useEventListener('keydown', onKey)
+
+  /** Values that a business record gave; what was typed elsewhere stays. */
+  function takeValues(found: Record<string, string>) {
+    Object.assign(values.value, found)
+    kept()
+  }
+  const takeRecord = (record: NonNullable<Suggestion['record']>) =>
+    run(async () => {
+      const body = { system: record.system, value: record.key, chosen: record.id }
+      const { values: found } = await ask<{ values: Record<string, { value: string }> }>(`/api/documents/${document().id}/lookup`, {
+        method: 'POST',
+        body,
+      })
+      takeValues(
+        Object.fromEntries(
+          fields.value.flatMap(one => {
+            const value = found[one.id]?.value ?? record.values[one.id]
+            return value === undefined ? [] : [[one.id, enteredForm(one, value)]]
+          }),
+        ),
+      )
+    })
+
+  /** Words of the page go into the field that has the cursor; more clicks add more words. */
+  const filling = ref<string | null>(null)
+  function fill(text: string, add: boolean) {
+    const id = focused.value
+    if (!id || notMine.value) return
+    values.value[id] = add && filling.value === id ? `${values.value[id]} ${text}` : text
+    focus(id)
+    filling.value = id
+  }
+
+  return {
+    ...entry,
+    draft,
+    lease,
+    running,
+    trouble,
+    pageAt,
+    focused,
+    field,
+    words,
+    notMine,
+    mark,
+    firstField,
+    save,
+    onFocus,
+    goOn,
+    takeValues,
+    takeRecord,
+    fill,
+  }
+}
+
+export const keptWords = { kept: 'What you type is kept.', keeping: 'Being kept…', here: 'No connection: kept in this browser.' } as const

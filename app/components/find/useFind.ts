@@ -1,0 +1,54 @@
+import type { FindAnswer, FindFacets, FoundDocumentView } from '~~/shared/views/find'
+
+const known = ['text', 'type', 'rubric', 'state', 'person', 'from', 'to']
+
+/** A search that stands in the address: what is asked, what was found, and how it may be narrowed. */
+export function useFind() {
+  const route = useRoute()
+  const router = useRouter()
+  const asked = computed(() =>
+    Object.fromEntries(
+      Object.entries(route.query).flatMap(([key, value]) =>
+        (known.includes(key) || key.startsWith('f.')) && typeof value === 'string' && value ? [[key, value]] : [],
+      ),
+    ),
+  )
+  const found = shallowRef<FoundDocumentView[] | null>(null)
+  const facets = shallowRef<FindFacets | null>(null)
+  const more = ref(false)
+  const trouble = ref<string | null>(null)
+  const looking = ref(false)
+  let turn = 0
+
+  async function look(before?: number): Promise<void> {
+    const mine = ++turn
+    looking.value = true
+    const query = asked.value
+    // What was counted appears when it is there; nobody waits for it.
+    if (before === undefined)
+      void ask<FindFacets>('/api/find/counts', { query })
+        .then(counts => mine === turn && (facets.value = counts))
+        .catch(() => undefined)
+    try {
+      const answer = await ask<FindAnswer>('/api/find', { query: before === undefined ? query : { ...query, before } })
+      if (mine !== turn) return
+      found.value = before === undefined ? answer.found : [...(found.value ?? []), ...answer.found]
+      more.value = answer.more
+      trouble.value = null
+    } catch (error) {
+      if (mine === turn) trouble.value = troubleWords(error)
+    } finally {
+      if (mine === turn) looking.value = false
+    }
+  }
+
+  /** One thing asked differently; fields go with the type that has them. */
+  function set(key: string, value: string) {
+    const { [key]: _, ...rest } = asked.value
+    const others = key === 'type' ? Object.fromEntries(Object.entries(rest).filter(([other]) => !other.startsWith('f.'))) : rest
+    return router.replace({ query: value === '' ? others : { ...others, [key]: value } })
+  }
+  const setAll = (query: Record<string, string>) => router.replace({ query })
+  watch(asked, (now, before) => JSON.stringify(now) !== JSON.stringify(before) && void look(), { immediate: true })
+  return { asked, found, facets, more, trouble, looking, set, setAll, loadMore: () => look(found.value?.at(-1)?.id) }
+}
