@@ -85,7 +85,7 @@ export async function seed(
       key: demo.register.key,
       noun: 'vessel',
       shown: ['name', 'owner', 'berth', 'registered'],
-      lookup: { path: '/vessels', parameter: 'hull', field: 'hull' },
+      lookup: { path: '/vessels', parameter: 'hull', field: 'hull', begins: 'begins' },
       attach: '/vessels/{record}/documents/{document}',
     },
   })
