@@ -5,6 +5,10 @@ export { sampleBatch, truth } from '../product/sample'
 
 export const show = async (page: Page, id: number) => (await (await page.request.get(`/api/batches/${id}`)).json()) as BatchDetail
 
+/** The identities of a batch's documents, in order. */
+export const documentsOf = async (page: Page, id: number) =>
+  (await show(page, id)).documents.sort((one, other) => one.position - other.position).map(one => one.id)
+
 /** Puts copies of these pages, by number, at the end of their batch. */
 export async function copy(page: Page, id: number, positions: (pages: BatchDetail['pages']) => BatchDetail['pages']): Promise<void> {
   const { pages } = await show(page, id)

@@ -47,7 +47,10 @@ test('slips take their values from the vessel register; a person chooses where i
   await page.getByRole('radio', { name: new RegExp(buyer.owner) }).click()
   await expect(page.locator('#field-owner')).toHaveValue(buyer.owner)
   await expect(page.locator('#field-vessel')).toHaveValue(buyer.name)
+  const sale = page.url()
   await page.getByRole('button', { name: /Values are right/ }).click()
+  // Kept before the page is left.
+  await expect(page).not.toHaveURL(sale)
 
   // None: a number that the register knows is looked up, then the right one stands again and its vessel is typed.
   const stranger = truth.documents.find(document => !document.fields.vessel && document.fields.hull !== sold.hull)!
@@ -62,7 +65,6 @@ test('slips take their values from the vessel register; a person chooses where i
   await page.locator('#field-vessel').fill('Stormcock')
   const there = page.url()
   await page.getByRole('button', { name: /Values are right/ }).click()
-  // Kept before the page is left.
   await expect(page).not.toHaveURL(there)
 
   // The chosen vessel has the document; the unknown one is refused, in words, at once.

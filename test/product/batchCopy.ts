@@ -1,5 +1,5 @@
 import { randomInt } from 'node:crypto'
-import { openDatabase, type Sql, type Tx } from '../../store/database'
+import { json, openDatabase, type Sql, type Tx } from '../../store/database'
 import { copyWords } from '../../store/pages/words'
 import { running } from './running'
 
@@ -64,4 +64,64 @@ export async function addFileAndSlip(document: number): Promise<{ file: number; 
     insert into slips (document_id, destination_id, state, trouble) values (${document}, 'records-office', 'failed',
       'The folder is not there.') returning id`
   return { file: file!.id, slip: slip!.id }
+}
+
+/** Values as the machine gives them, from a barcode. */
+const fieldsOf = (values: Record<string, string>) =>
+  Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, from: 'barcode', confidence: 1 }]))
+
+/**
+ * A copied batch whose documents wait for their values: what it asked is set aside, its pages count as read, and each
+ * document has these values. @param more documents besides, each of the first one's first page
+ */
+export async function toIndex(batch: number, values: Record<string, string>, missing: string[], more = 0): Promise<void> {
+  await database().begin(async tx => {
+    await tx`update batches set state = 'to index' where id = ${batch}`
+    await tx`update pages set asks = false, fate = case when fate = 'held' then 'set-aside' else fate end, read_at = now()
+      where batch_id = ${batch}`
+    await tx`update documents set state = 'open', fields = ${json(tx, fieldsOf(values))}, missing = ${missing}, read_at = now(),
+      filled_at = now() where batch_id = ${batch}`
+    if (more === 0) return
+    const columns = (table: string, but: string[]) => columnsOf(tx, table, but).then(all => all.join(', '))
+    const kept = await columns('documents', ['position'])
+    await tx.unsafe(`insert into documents (position, ${kept})
+      select (select max(position) from documents where batch_id = ${batch}) + number, ${kept}
+      from generate_series(1, ${more}) as number
+      join documents on batch_id = ${batch} and position = 1 order by number`)
+    const same = await columns('pages', ['position', 'page_order', 'load_side', 'document_id'])
+    await tx.unsafe(`insert into pages (position, page_order, load_side, document_id, ${same})
+      select first.last + number, first.last + number, first.last + number, own.id, ${same.replace(/\bbatch_id\b/, 'first.batch_id')}
+      from (select *, (select max(greatest(position, page_order, load_side)) from pages where batch_id = ${batch}) as last from pages
+        where document_id = (select id from documents where batch_id = ${batch} and position = 1) order by page_order limit 1) as first
+      cross join (select id as id, row_number() over (order by position) as number from documents
+        where batch_id = ${batch} order by position desc limit ${more}) as own`)
+  })
+}
+
+/** The pages of one of a batch's documents have these words, and all its documents are found. */
+export async function readAndFind(batch: number, position: number, words: string): Promise<void> {
+  await database().begin(async tx => {
+    const own = await tx<{ id: number }[]>`
+      select pages.id from pages join documents on documents.id = document_id
+      where documents.batch_id = ${batch} and documents.position = ${position}`
+    const packed = words.split(' ').map((text, at) => [text, 1000 + at * 600, 1000, 500, 150, 990, 0, 0, 0])
+    for (const { id } of own)
+      await tx`insert into page_words (page_id, words, plain) values (${id}, ${json(tx, packed)}, ${words})
+        on conflict (page_id) do update set words = excluded.words, plain = excluded.plain`
+    await tx`select refresh_document_words(array(select id from documents where batch_id = ${batch}))`
+  })
+}
+
+/** Puts a batch under a rubric like its own, with these keys besides. */
+export async function underRubric(batch: number, name: string, keys: Record<string, unknown>): Promise<void> {
+  await database().begin(async tx => {
+    const [own] = await tx<{ body: Record<string, unknown> }[]>`
+      select body from rubric_versions join batches on batches.rubric_id = rubric_versions.rubric_id and rubric_version = version
+      where batches.id = ${batch}`
+    const [made] = await tx<{ id: string }[]>`
+      insert into rubrics (name) values (${`${name} ${batch}`}) returning id`
+    const body = { ...own!.body, name: `${name} ${batch}`, send: [], ...keys }
+    await tx`insert into rubric_versions (rubric_id, version, body) values (${made!.id}, 1, ${json(tx, body)})`
+    await tx`update batches set rubric_id = ${made!.id}, rubric_version = 1 where id = ${batch}`
+  })
 }

@@ -26,6 +26,7 @@ const setRights = async (rights: RubricRights) => {
 const only = (right: Partial<RubricRights['rights'][number]>): RubricRights => ({
   open: false,
   rights: [{ person: null, group: null, acts: ['see'], types: null, ...right }],
+  told: [],
 })
 
 beforeAll(async () => {
@@ -42,10 +43,10 @@ beforeAll(async () => {
   group = added.body.id
   open = await thingsOf(people.Tamsin!.ask, await sampleBatch('Tamsin'))
   closed = await closedBatch()
-  await setRights({ open: false, rights: [] })
+  await setRights({ open: false, rights: [], told: [] })
 })
 afterAll(async () => {
-  await setRights({ open: true, rights: [] })
+  await setRights({ open: true, rights: [], told: [] })
   await sql.end()
 })
 
@@ -98,7 +99,7 @@ describe('a rubric that names nobody', () => {
 describe.each(['index', 'fix'] as const)('a group that may %s', act => {
   let things: Things
   beforeAll(async () => {
-    await setRights({ open: true, rights: [] })
+    await setRights({ open: true, rights: [], told: [] })
     things = await closedBatch()
     await setRights(only({ group, acts: [act] }))
   })
@@ -118,7 +119,7 @@ describe.each(['index', 'fix'] as const)('a group that may %s', act => {
 })
 
 it('at a panel everybody sees their own work only, whatever they may at a desk', async () => {
-  await setRights({ open: true, rights: [] })
+  await setRights({ open: true, rights: [], told: [] })
   const { batch } = await closedBatch()
   await setRights(only({ person: ids.Jowan!, acts: ['fix'] }))
   const jowan = { id: ids.Jowan!, name: 'Jowan', roles: ['clerk' as const] }
@@ -128,7 +129,7 @@ it('at a panel everybody sees their own work only, whatever they may at a desk',
 
 describe('a right to documents of one type', () => {
   beforeAll(async () => {
-    await setRights({ open: true, rights: [] })
+    await setRights({ open: true, rights: [], told: [] })
     closed = await closedBatch()
     await setRights(only({ person: ids.Jowan!, acts: ['see'], types: ['mooring-permit'] }))
   })
@@ -141,7 +142,7 @@ describe('a right to documents of one type', () => {
     await sql`update documents set state = 'sent' where id = ${closed.document!}`
     for (const path of paths) expect(await status(path)).toBe(200)
     expect(await status(`/api/batches/${closed.batch}`)).toBe(404)
-    const siblings = (await ask<{ siblings: { id: number }[] }>('GET', paths[0]!)).body.siblings
+    const siblings = (await ask<{ id: number }[]>('GET', `${paths[0]!}/siblings`)).body
     expect(siblings.map(one => one.id)).toEqual([closed.document])
     const found = await program('Jowan')<{ documents: { id: number }[] }>('GET', '/documents?rubric=Sealed%20permits')
     expect(found.body.documents.map(one => one.id)).toEqual([closed.document])
@@ -202,9 +203,9 @@ describe('handing over', () => {
   })
 
   it('goes to nobody who may not work with the rubric', async () => {
-    await setRights({ open: true, rights: [] })
+    await setRights({ open: true, rights: [], told: [] })
     const { batch } = await closedBatch()
-    await setRights({ open: false, rights: [{ person: ids.Tamsin!, group: null, acts: ['scan', 'fix'], types: null }] })
+    await setRights({ open: false, rights: [{ person: ids.Tamsin!, group: null, acts: ['scan', 'fix'], types: null }], told: [] })
     const takers = await people.Tamsin!.ask<{ people: { name: string }[] }>('GET', `/api/batches/${batch}/takers`)
     expect(takers.body.people.map(one => one.name)).toEqual(['Tamsin'])
     const refused = await people.Tamsin!.ask('POST', `/api/batches/${batch}/hand-over`, { person: ids.Hedra, why: 'Holidays' })
@@ -212,7 +213,7 @@ describe('handing over', () => {
   })
 
   it('is heard by whoever may see the batch, and by nobody else', async () => {
-    await setRights({ open: true, rights: [] })
+    await setRights({ open: true, rights: [], told: [] })
     const { batch } = await closedBatch()
     await setRights(only({ person: ids.Hedra!, acts: ['index'] }))
     const heard: Record<string, string> = { Hedra: '', Jowan: '' }

@@ -40,6 +40,12 @@ export let rubric: { id: string; version: number }
 export let batch: number
 export let load: number
 
+const fields = ['note', 'fee', 'issued', 'hull'].map(id => ({ id, label: id }))
+const types = [
+  { id: 'permit', label: 'Permit', fields: [...fields, { id: 'permit', label: 'Permit' }] },
+  { id: 'other', label: 'Other', fields },
+]
+
 const name = `t${randomUUID().replaceAll('-', '')}`
 /** Makes or drops a database, one at a time: nobody may be connected to the template. */
 async function asAdministrator(work: (admin: Sql) => Promise<unknown>): Promise<void> {
@@ -63,7 +69,7 @@ beforeAll(async () => {
   by = { kind: 'person', person: owner }
   await putDevice(sql, 'Device', 'http://127.0.0.1:9/eSCL')
   device = (await listDevices(sql))[0]!.id
-  await addRubric(sql, rubricFor({}, { send: [{ to: 'somewhere' }] }))
+  await addRubric(sql, rubricFor({}, { send: [{ to: 'somewhere' }], types }))
   rubric = (await listRubrics(sql))[0]!
 })
 afterAll(async () => {

@@ -1,0 +1,82 @@
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import { fleet } from '../../standins/paper/world'
+import { toIndex } from '../product/batchCopy'
+import { expectAccessible, signIn } from './desk'
+import { documentsOf, sampleBatch } from './permits'
+
+const lacking = { permit: '04217', year: '26', hull: fleet[0]!.hull, zone: 'Inner', issued: '2026-03-31' }
+
+async function another(browser: Browser, name: string): Promise<Page> {
+  const page = await (await browser.newContext()).newPage()
+  await signIn(page, name)
+  return page
+}
+
+test('two people share a batch and do not meet in one document; what is typed stays', async ({ page, browser }) => {
+  await signIn(page, 'Tamsin')
+  const batch = await sampleBatch()
+  await toIndex(batch, lacking, ['vessel'])
+  const [first, second] = await documentsOf(page, batch)
+  await page.goto(`/documents/${first}`)
+  await expect(page.locator('#field-vessel')).toBeFocused()
+
+  // Kept as it is typed: through a reload, and where the server cannot be reached for a while.
+  await page.keyboard.type('Grey Pl')
+  await page.waitForResponse(answer => answer.url().endsWith('/draft') && answer.ok())
+  await page.reload()
+  await expect(page.locator('#field-vessel')).toHaveValue('Grey Pl')
+  await page.route('**/draft', route => route.abort())
+  await page.locator('#field-vessel').focus()
+  await page.keyboard.press('End')
+  await page.keyboard.type('over')
+  await expect(page.getByText('No connection: kept in this browser.')).toBeVisible()
+  await page.reload()
+  await expect(page.locator('#field-vessel')).toHaveValue('Grey Plover')
+  await page.unroute('**/draft')
+  await expect(page.getByText('What you type is kept.')).toBeVisible()
+  await expectAccessible(page)
+
+  // A second person sees who is where, and takes the next one.
+  const hedra = await another(browser, 'Hedra')
+  await hedra.goto(`/documents/${first}`)
+  await expect(hedra.getByText('Tamsin is at this document now.')).toBeVisible()
+  await expect(hedra.locator('#field-vessel')).toBeDisabled()
+  await expect(hedra.locator('#field-vessel')).toHaveValue('Grey Plover')
+  await hedra.getByRole('link', { name: 'Go to the next one that is free' }).click()
+  await expect(hedra).toHaveURL(`/documents/${second}`)
+  await expect(page.getByRole('link', { name: /^Document 2, Hedra is at it/ })).toBeVisible()
+  await expectAccessible(hedra)
+
+  // Enter ends the one, goes past the one at which somebody is, and the strip tells both.
+  await page.locator('#field-vessel').focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('document 3 of')).toBeVisible()
+  await expect(hedra.getByRole('link', { name: /^Document 1, indexed/ })).toBeVisible()
+  await page.getByRole('radio', { name: /^Done/ }).click()
+  await expect(page.locator('[data-strip] a')).toHaveCount(1)
+  await page.getByRole('radio', { name: /^All/ }).click()
+
+  // The value of the document before, and what the page has that begins so.
+  await page.locator('#field-permit').focus()
+  await page.keyboard.press('Alt+PageUp')
+  await expect(page.getByText('document 2 of')).toBeVisible()
+  await page.getByRole('button', { name: 'Take it over' }).click()
+  await page.locator('#field-vessel').focus()
+  await page.keyboard.press('Alt+l')
+  await expect(page.locator('#field-vessel')).toHaveValue('Grey Plover')
+  await expect(hedra.getByText('Tamsin is at this document now.')).toBeVisible()
+  await hedra.context().close()
+
+  // One field at a time, the page large above it; Enter ends the document as it does on the card.
+  await page.getByRole('button', { name: 'One field at a time' }).click()
+  await expect(page.getByText('field 1 of 8')).toBeVisible()
+  await expect(page.locator('#field-permit')).toBeFocused()
+  await page.keyboard.press('Alt+ArrowDown')
+  await expect(page.locator('#field-year')).toBeFocused()
+  await expectAccessible(page)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('document 3 of')).toBeVisible()
+  await expect(page.locator('#field-vessel')).toBeFocused()
+  await page.getByRole('button', { name: 'All fields at once' }).click()
+  await expect(page.locator('#field-permit')).toBeVisible()
+})

@@ -1,0 +1,51 @@
+import { expect, test } from '@playwright/test'
+import { fleet } from '../../standins/paper/world'
+import { readAndFind, toIndex } from '../product/batchCopy'
+import { expectAccessible, signIn } from './desk'
+import { sampleBatch, show } from './permits'
+
+test('a document is found by what stands in it, narrowed, opened where the words stand, and searched for again', async ({ page }) => {
+  await signIn(page, 'Tamsin')
+  const batch = await sampleBatch()
+  const name = `moonraker${batch}`
+  await toIndex(batch, { permit: '04217', year: '26', hull: fleet[0]!.hull, vessel: name, zone: 'Inner', issued: '2026-03-31' }, [])
+  await readAndFind(batch, 2, 'Inspected at the old slipway by lantern light')
+  await page.getByRole('link', { name: 'Find' }).click()
+  const box = page.getByRole('searchbox')
+  await expect(box).toBeFocused()
+
+  // As one types, by a word of a page; as the reading may have it, too.
+  await page.keyboard.type('slipw lantern')
+  const found = page.getByRole('region', { name: 'What was found' })
+  await expect(found.getByRole('link', { name: 'Mooring permit 04217' }).first()).toBeVisible()
+  await expect(found.locator('mark').first()).toHaveText('slipway')
+  await box.fill('sllpway')
+  await expect(found.getByRole('link', { name: 'Mooring permit 04217' }).first()).toBeVisible()
+  await expectAccessible(page)
+
+  // Narrowed by its type's fields; kept, forgotten, and come back to by the address.
+  await box.fill(name)
+  const count = (await show(page, batch)).documents.length
+  await expect(page.getByText(`${count} documents found`)).toBeVisible()
+  await page.getByLabel('Type').selectOption({ index: 1 })
+  await page.getByLabel('Issued on, from').fill('2026-04-01')
+  await page.getByLabel('Issued on, from').press('Tab')
+  await expect(page.getByText('Nothing fits.')).toBeVisible()
+  await page.getByLabel('Issued on, from').fill('2026-03-01')
+  await page.getByLabel('Issued on, from').press('Tab')
+  await expect(page.getByText(`${count} documents found`)).toBeVisible()
+  await page.getByRole('button', { name: 'Keep this search…' }).click()
+  await page.getByLabel('Its name').fill('Moonraker in spring')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.reload()
+  await expect(page.getByText(`${count} documents found`)).toBeVisible()
+  await page.goto('/find')
+  await page.getByRole('button', { name: 'Moonraker in spring', exact: true }).click()
+  await expect(box).toHaveValue(name)
+  await page.getByRole('button', { name: 'Forget Moonraker in spring' }).click()
+  await expect(page.getByRole('button', { name: 'Moonraker in spring', exact: true })).toBeHidden()
+
+  const csv = await (await page.request.get(`/api/find/csv?text=${name}`)).text()
+  expect(csv.split('\r\n')).toHaveLength(count + 2)
+  expect(csv).toContain('Mooring permit 04217')
+})

@@ -1,0 +1,118 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { giveVerdict, passUnchecked } from '../../flow/check'
+import { enterFields } from '../../flow/fill'
+import { showBatch, documentsOfBatch } from '../../store/batches/show'
+import { waitingOf } from '../../store/batches/waiting'
+import { nextToCheck } from '../../store/documents/next'
+import { findDocument } from '../../store/documents/read'
+import { addPerson, personByPassword } from '../../store/people/people'
+import { batch, blank, by, code, fillAll, flow, jobs, sorted, sql } from '../store/harness'
+
+let hedra: { kind: 'person'; person: string }
+beforeAll(async () => {
+  await addPerson(sql, { name: 'Hedra', password: 'right', pin: '3', badge: '4', roles: ['checker'] }, 'key')
+  hedra = { kind: 'person', person: (await personByPassword(sql, 'Hedra', 'right'))!.id }
+})
+
+const setCheck = (check: object | null) =>
+  sql`update rubric_versions set body = (body - 'check') || ${sql.json(check ? { check: check as never } : {})}`
+const state = async () => (await showBatch(sql, batch))!.state
+const states = async () => (await documentsOfBatch(sql, batch)).sort((a, b) => a.position - b.position).map(one => one.state)
+const ids = async () => (await documentsOfBatch(sql, batch)).sort((a, b) => a.position - b.position).map(one => one.id)
+const enter = async (id: number, who = by) => enterFields(flow, who, (await findDocument(sql, id))!, { fields: {}, confirm: true })
+const say = (id: number, verdict: Parameters<typeof giveVerdict>[3], who = hedra) => giveVerdict(flow, who, { id, batch }, verdict)
+const wrong = { correct: false as const, kind: 'value' as const, field: 'note', note: 'compare it' }
+
+/** A batch of so many documents, all entered by Tamsin. */
+async function entered(count: number): Promise<number[]> {
+  const sides = Array.from({ length: count }, (_, at) => [code(`MP26-${String(4217 + at).padStart(5, '0')}`), blank]).flat()
+  await sorted(...sides)
+  await fillAll(null)
+  const all = await ids()
+  for (const id of all) expect(await enter(id)).toBeNull()
+  return all
+}
+
+describe('a batch of which every document is checked', () => {
+  it('goes on once all are right, and nothing of it is filed before', async () => {
+    await setCheck({ mode: 'all' })
+    const [first, second] = await entered(2)
+    expect([await state(), await jobs('build')]).toEqual(['to check', []])
+    expect(await waitingOf(sql, batch)).toEqual(['2 documents wait to be checked.'])
+    expect(await say(first!, { correct: true }, by)).toBe('You entered this document, so somebody else checks it.')
+    const person = (name: string, acting: typeof by) => ({ id: acting.person, name, roles: ['checker' as const] })
+    expect(await nextToCheck(sql, person('Tamsin', by), batch)).toEqual({ id: null, waiting: 2 })
+    expect(await nextToCheck(sql, person('Hedra', hedra), batch)).toEqual({ id: first, waiting: 2 })
+    expect(await say(first!, { correct: true })).toBeNull()
+    expect(await say(first!, { correct: true })).toContain('does not wait to be checked any more')
+    expect([await state(), await jobs('build')]).toEqual(['to check', []])
+    expect(await say(second!, { correct: true })).toBeNull()
+    expect([await state(), await states()]).toEqual(['sending', ['checked', 'checked']])
+    expect(await jobs('build')).toEqual(expect.arrayContaining([{ document: first }, { document: second }]))
+  })
+
+  it('sends one back with what is wrong, and it comes to be checked again', async () => {
+    await setCheck({ mode: 'all' })
+    const [first, second] = await entered(2)
+    await say(first!, wrong)
+    await say(second!, { correct: true })
+    expect([await state(), await states()]).toEqual(['to index', ['open', 'checked']])
+    const [row] = await sql`select returned from documents where id = ${first!}`
+    expect(row!.returned).toMatchObject({ by: hedra.person, kind: 'value', field: 'note', note: 'compare it' })
+    expect(await enter(first!)).toBeNull()
+    expect([await state(), await states()]).toEqual(['to check', ['indexed', 'checked']])
+    await say(first!, { correct: true })
+    expect(await state()).toBe('sending')
+    expect((await sql`select correct from verdicts where document_id = ${first!} order by id`).map(one => one.correct as boolean)).toEqual([
+      false,
+      true,
+    ])
+  })
+
+  it('is passed without by somebody who may, with the reason on record', async () => {
+    await setCheck({ mode: 'all' })
+    const all = await entered(2)
+    expect(await passUnchecked(flow, hedra, batch, 'the ferry waits')).toBe(true)
+    expect(await state()).toBe('sending')
+    expect(await jobs('build')).toHaveLength(all.length)
+    const [line] = await sql`select new from trail where batch_id = ${batch} and what = 'pass unchecked'`
+    expect(line!.new).toEqual({ why: 'the ferry waits' })
+    expect(await passUnchecked(flow, hedra, batch, 'again')).toBe(false)
+  })
+})
+
+describe('a batch of which a part is checked', () => {
+  it('draws a share, and passes once these are right', async () => {
+    await setCheck({ mode: 'share', percent: 30 })
+    await entered(4)
+    const drawn = await sql<{ id: number }[]>`select id from documents where batch_id = ${batch} and drawn`
+    expect(drawn).toHaveLength(2)
+    for (const { id } of drawn) await say(id, { correct: true })
+    expect([await state(), (await states()).sort()]).toEqual(['sending', ['checked', 'checked', 'indexed', 'indexed']])
+  })
+
+  it('is checked whole where its plan does not accept it, and says why so many were drawn', async () => {
+    await setCheck({ mode: 'plan', level: 'I', aql: 6.5 })
+    await entered(4)
+    const drawn = await sql<{ id: number }[]>`select id from documents where batch_id = ${batch} and drawn order by position`
+    expect(drawn).toHaveLength(2)
+    await say(drawn[0]!.id, wrong)
+    await say(drawn[1]!.id, { correct: true })
+    const [row] = await sql<{ lot: { accepted: boolean; accept: number; why: string } }[]>`select lot from batches where id = ${batch}`
+    expect([row!.lot.accepted, row!.lot.accept]).toEqual([false, 0])
+    expect(row!.lot.why).toContain('code letter A')
+    const rest = await sql<{ id: number }[]>`select id from documents where batch_id = ${batch} and drawn and state = 'indexed'`
+    expect([await state(), rest.length]).toEqual(['to check', 2])
+    for (const { id } of rest) await say(id, { correct: true })
+    expect(await state()).toBe('to index')
+    await enter(drawn[0]!.id)
+    await say(drawn[0]!.id, { correct: true })
+    expect([await state(), await states()]).toEqual(['sending', ['checked', 'checked', 'checked', 'checked']])
+  })
+
+  it('goes on at once where nothing is checked', async () => {
+    await setCheck(null)
+    await entered(1)
+    expect([await state(), (await jobs('build')).length]).toEqual(['sending', 1])
+  })
+})
