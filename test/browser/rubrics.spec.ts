@@ -82,7 +82,11 @@ test('a rubric is made without its text: sentences, a field by pointing at the p
   await page.getByRole('button', { name: 'at a barcode' }).click()
 
   await page.getByRole('tab', { name: 'Types and fields' }).click()
-  await page.getByLabel('What people call this type').fill('Permit')
+  const called = page.getByLabel('What people call this type')
+  await called.fill('Permit')
+  // Words of the sample arrive while one types; what is typed stays.
+  await expect(page.getByText(/^found on \d+ of /).first()).toBeVisible()
+  await expect(called).toHaveValue('Permit')
   await page.getByRole('button', { name: /^Subject text/ }).click()
   await page.getByRole('button', { name: 'Remove this field' }).click()
   await page.getByRole('button', { name: 'Another field' }).click()

@@ -45,7 +45,7 @@ const sums = computed(() => columns.value.map(column => (column.kind === 'number
                 wrong(column, row[column.id]) ? 'border-ochre' : 'border-rule',
                 column.kind === 'number' ? 'numbers w-20! text-right' : '',
               ]"
-              :value="shown(column, row[column.id])"
+              v-typed="shown(column, row[column.id])"
               :aria-label="`${column.label}, row ${at + 1}`"
               :data-field="field.id"
               autocomplete="off"

@@ -49,14 +49,14 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value.trim()
           type="date"
           class="field min-h-9! py-0.5!"
           aria-label="From this day"
-          :value="asked.from"
+          v-typed="asked.from"
           @change="emit('set', 'from', typed($event))"
         />
         <input
           type="date"
           class="field min-h-9! py-0.5!"
           aria-label="To this day"
-          :value="asked.to"
+          v-typed="asked.to"
           @change="emit('set', 'to', typed($event))"
         />
       </div>
@@ -73,7 +73,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value.trim()
             class="field min-h-9! min-w-0 px-1! py-0.5!"
             :aria-label="`${field.label}, ${end}`"
             :placeholder="end"
-            :value="ends(field.id)[end]"
+            v-typed="ends(field.id)[end]"
             @change="setEnd(field.id, end, typed($event))"
           />
         </div>
@@ -82,7 +82,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value.trim()
         ><span class="text-faded">{{ field.label }}</span>
         <input
           class="field mt-0.5 min-h-9! py-0.5!"
-          :value="asked[`f.${field.id}`] ?? ''"
+          v-typed="asked[`f.${field.id}`] ?? ''"
           placeholder="begins with"
           @change="emit('set', `f.${field.id}`, typed($event))"
       /></label>

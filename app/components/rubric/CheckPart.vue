@@ -68,7 +68,7 @@ const modes = [
             min="1"
             max="100"
             aria-label="Percent"
-            :value="check.percent"
+            v-typed="check.percent"
             @change="setCheck({ percent: Math.min(100, Math.max(1, Number(typed($event)) || 10)) })"
           />
           in a hundred of each batch, at least one.
@@ -120,7 +120,7 @@ const modes = [
             min="1"
             aria-label="Batches that may wait"
             placeholder="any"
-            :value="limits.waiting"
+            v-typed="limits.waiting"
             @change="setLimit('waiting', typed($event))"
           />
           batches may wait for people; then nothing new can be begun.
@@ -133,7 +133,7 @@ const modes = [
             min="1"
             aria-label="Warn from so many"
             placeholder="never"
-            :value="limits.warnAt"
+            v-typed="limits.warnAt"
             @change="setLimit('warnAt', typed($event))"
           />
           on people are warned, by mail and on their Desk.
@@ -146,7 +146,7 @@ const modes = [
             min="1"
             aria-label="Hours"
             placeholder="any"
-            :value="limits.hours"
+            v-typed="limits.hours"
             @change="setLimit('hours', typed($event))"
           />
           hours.

@@ -207,7 +207,7 @@ onScopeDispose(() => after.value && URL.revokeObjectURL(after.value))
               type="number"
               min="0"
               step="0.5"
-              :value="edge(key)"
+              v-typed="edge(key)"
               @change="setEdge(key, Number(($event.target as HTMLInputElement).value))"
           /></label>
         </p>

@@ -28,7 +28,7 @@ function add() {
     <div v-for="(column, at) in columns" :key="column.id" class="mt-1 grid grid-cols-[1fr_13rem_auto_auto] items-center gap-3">
       <input
         class="field"
-        :value="column.label"
+        v-typed="column.label"
         :aria-label="`Column ${at + 1}: what it is called`"
         @change="put(at, { label: typed($event) })"
       />

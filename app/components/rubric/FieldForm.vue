@@ -64,7 +64,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
   <div class="space-y-4 border border-rule bg-leaf px-5 py-4">
     <div class="grid gap-x-5 gap-y-3 sm:grid-cols-[1fr_13rem_auto]">
       <label class="block"
-        >What it is called<input class="field mt-1" :value="field.label" @change="emit('change', { label: typed($event) })"
+        >What it is called<input class="field mt-1" v-typed="field.label" @change="emit('change', { label: typed($event) })"
       /></label>
       <label class="block"
         >It takes<select class="field mt-1" :value="field.kind ?? 'text'" @change="setKind(typed($event) as RawField['kind'])">
@@ -84,7 +84,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
         >Choices, one on each line<textarea
           class="field mt-1"
           rows="3"
-          :value="(field.choices ?? []).join('\n')"
+          v-typed="(field.choices ?? []).join('\n')"
           @change="emit('change', { choices: lines(typed($event)) })"
         />
       </label>
@@ -92,7 +92,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
       <label v-if="field.kind === 'date'" class="block"
         >How dates are written on the paper<input
           class="field numbers mt-1"
-          :value="field.format ?? ''"
+          v-typed="field.format ?? ''"
           placeholder="yyyy-MM-dd"
           @change="emit('change', { format: typed($event).trim() || undefined })"
       /></label>
@@ -102,7 +102,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
             class="field numbers mt-1"
             type="number"
             step="any"
-            :value="field.min"
+            v-typed="field.min"
             @change="emit('change', { min: number(typed($event)) })"
         /></label>
         <label class="block"
@@ -110,7 +110,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
             class="field numbers mt-1"
             type="number"
             step="any"
-            :value="field.max"
+            v-typed="field.max"
             @change="emit('change', { max: number(typed($event)) })"
         /></label>
         <label class="block"
@@ -119,7 +119,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
             type="number"
             min="0"
             max="6"
-            :value="field.decimals"
+            v-typed="field.decimals"
             placeholder="any"
             @change="emit('change', { decimals: number(typed($event)) })"
         /></label>
@@ -151,7 +151,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
         >A pattern that every value fits, if there is one<input
           class="field numbers mt-1"
           spellcheck="false"
-          :value="field.pattern ?? ''"
+          v-typed="field.pattern ?? ''"
           placeholder="any text"
           @change="emit('change', { pattern: typed($event) || undefined })"
       /></label>

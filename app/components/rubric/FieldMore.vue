@@ -15,13 +15,13 @@ const checks = { none: 'none', luhn: 'Luhn', mod11: 'modulo 11', mod97: 'modulo 
       <label class="block"
         >A line of help below it<input
           class="field mt-1"
-          :value="field.help ?? ''"
+          v-typed="field.help ?? ''"
           @change="emit('change', { help: typed($event).trim() || undefined })"
       /></label>
       <label class="block"
         >An example<input
           class="field mt-1"
-          :value="field.example ?? ''"
+          v-typed="field.example ?? ''"
           @change="emit('change', { example: typed($event).trim() || undefined })"
       /></label>
       <label class="block"
@@ -39,7 +39,7 @@ const checks = { none: 'none', luhn: 'Luhn', mod11: 'modulo 11', mod97: 'modulo 
           type="number"
           min="0"
           max="100"
-          :value="Math.round((field.sure ?? 0) * 100)"
+          v-typed="Math.round((field.sure ?? 0) * 100)"
           @change="emit('change', { sure: Math.min(100, Math.max(0, Number(typed($event)))) / 100 || undefined })"
       /></label>
       <label class="block"

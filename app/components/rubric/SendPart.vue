@@ -40,7 +40,7 @@ const asked = (id: string) => (destinations.find(one => one.id === id)?.connecto
         <label class="mt-1 block max-w-xl"
           >Folder there, if in one<input
             class="field numbers mt-1"
-            :value="send.folder ?? ''"
+            v-typed="send.folder ?? ''"
             placeholder="its own folder"
             @change="set(at, { folder: ($event.target as HTMLInputElement).value.trim() || undefined })"
         /></label>

@@ -42,7 +42,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         Always
         <input
           class="word w-52"
-          :value="source.value"
+          v-typed="source.value"
           :aria-label="`Source ${number}: the value`"
           @change="emit('change', { value: typed($event) })"
         />.
@@ -51,7 +51,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         The part of the file’s name that fits
         <input
           class="word numbers w-52"
-          :value="source.file"
+          v-typed="source.file"
           spellcheck="false"
           :aria-label="`Source ${number}: the pattern of the file’s name`"
           :aria-invalid="patternFault(source.file) !== null"
@@ -62,7 +62,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         Joined as
         <input
           class="word numbers w-52"
-          :value="source.join"
+          v-typed="source.join"
           spellcheck="false"
           :aria-label="`Source ${number}: how values are joined`"
           @change="emit('change', { join: typed($event) })"
@@ -84,7 +84,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
           The text right of or below
           <input
             class="word w-44"
-            :value="source.text.near"
+            v-typed="source.text.near"
             :aria-label="`Source ${number}: its label`"
             @change="emit('change', { text: { near: typed($event), value: source.text.value } })"
           />
@@ -96,7 +96,7 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         that fits
         <input
           class="word numbers w-44"
-          :value="source.text.value"
+          v-typed="source.text.value"
           spellcheck="false"
           :aria-label="`Source ${number}: its pattern`"
           :aria-invalid="fault !== null"

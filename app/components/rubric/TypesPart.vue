@@ -209,7 +209,7 @@ const foundWords = (one: RawField) => {
           <label class="block grow"
             >What people call this type<input
               class="field mt-1"
-              :value="type.label"
+              v-typed="type.label"
               @change="changeType(one => (one.label = ($event.target as HTMLInputElement).value))"
           /></label>
           <label class="flex min-h-11 items-center gap-3"
