@@ -2,9 +2,8 @@ import { existsSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import type { FillEvidence } from '../core/fields/evidence'
 import { fillFields } from '../core/fields/fill'
-import { readsDocuments, recognisedType } from '../core/fields/recognise'
+import { recognisedType } from '../core/fields/recognise'
 import { writtenFields } from '../core/fields/written'
-import type { Word } from '../core/model/evidence'
 import { LedgerFile, type LedgerDocument } from '../core/model/ledger'
 import { typeOf, type DocumentType, type Rubric } from '../core/model/rubric'
 import type { SplitDocument } from '../core/split/types'
@@ -12,7 +11,6 @@ import { documentToMake } from '../engine/documentToMake'
 import { withPictures } from '../engine/fillEvidence'
 import { makeFiles } from '../engine/makeFiles'
 import type { Side } from './examineAll'
-import { hidePatterns } from './hidePatterns'
 import { inParallel } from './inParallel'
 import type { Progress } from './progress'
 
@@ -59,20 +57,10 @@ export async function fillAll(
       dpi: evidence.dpi,
       bornDigital,
     }))
-    const evidence = await withPictures(type, known, pictures, readsDocuments(rubric))
-    found[at] = { document, type, sides, evidence: await withoutHidden(evidence, sides, rubric) }
+    found[at] = { document, type, sides, evidence: await withPictures(type, known, pictures, rubric) }
     progress.step('Filling', ++done, documents.length)
   })
   return found
-}
-
-/** What the second reading alone knows to fit a pattern is hidden, too. */
-async function withoutHidden(evidence: FillEvidence, sides: readonly ExaminedSide[], rubric: Rubric): Promise<FillEvidence> {
-  const { again } = evidence
-  if (!again) return evidence
-  const shown: Word[][] = []
-  for (const [at, side] of sides.entries()) shown.push(await hidePatterns(side, again[at] ?? [], rubric))
-  return { ...evidence, pages: sides.map(side => side.words ?? []), again: shown }
 }
 
 /** Fills each document's fields and makes its files, in order. */

@@ -1,6 +1,5 @@
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { Redaction } from '../core/model/ledger'
 import type { Rubric } from '../core/model/rubric'
 import { sheetAndSide } from '../core/split/sheets'
 import { bookOrder } from '../core/split/bookOrder'
@@ -19,7 +18,6 @@ export interface Side extends SplitPage {
   bornDigital: boolean
   /** Which page of an opened book. */
   half: 'left' | 'right' | null
-  redactions: Redaction[]
 }
 
 /** Sides in order; an input that cannot be opened is one side without pages. */
@@ -42,7 +40,6 @@ async function listSides(files: readonly string[], rubric: Rubric, examiners: Ex
         files: null,
         mono: false,
         bornDigital: false,
-        redactions: [],
       })
     }
     scanned++
@@ -98,7 +95,6 @@ export async function examineAll(
             mono: reply.mono,
             words: reply.words,
             bornDigital: reply.bornDigital,
-            redactions: (reply.evidence.marked ?? []).map(box => ({ ...box, by: 'highlighter' })),
           })
       }
       progress.step('Examining', ++done, sides.length)

@@ -2,9 +2,8 @@ import { mkdir, mkdtemp, rm, stat, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { readsDocuments } from '../core/fields/recognise'
-import { makeLedger } from '../core/ledger/ledger'
-import { Code } from '../core/model/evidence'
-import type { Ledger, Redaction } from '../core/model/ledger'
+import { makeLedger, seenOn } from '../core/ledger/ledger'
+import type { Ledger } from '../core/model/ledger'
 import type { Rubric } from '../core/model/rubric'
 import { inGroups } from '../core/text/groups'
 import { readsBeforeSplitting } from '../core/split/textRule'
@@ -12,7 +11,6 @@ import { splitPages } from '../core/split/split'
 import { pagesAtOnce, readableLanguages, readPages } from '../engine/ocr'
 import { fillAll, makeAll } from './documents'
 import { UsageError } from './usage'
-import { hidePatterns } from './hidePatterns'
 import { inputFiles } from './inputs'
 import { inParallel } from './inParallel'
 import { Progress } from './progress'
@@ -36,8 +34,7 @@ export async function run(options: RunOptions): Promise<number> {
   const progress = new Progress()
   try {
     const sides = await examineAll(await inputFiles(options.inputs), rubric, work, options.jobs, progress)
-    if (rubric.redact?.patterns.length) for (const side of sides) if (side.words) side.words = await hidePatterns(side, side.words, rubric)
-    if (readsBeforeSplitting(rubric) || rubric.redact?.patterns.length)
+    if (readsBeforeSplitting(rubric))
       await readAll(
         sides.filter(side => side.evidence && !side.evidence.blank),
         rubric,
@@ -54,7 +51,6 @@ export async function run(options: RunOptions): Promise<number> {
       rubric.name,
       sides.map(side => {
         const { fate, why, document } = fates.get(side.page)!
-        const { evidence } = side
         return {
           page: side.page,
           source: side.source,
@@ -62,16 +58,10 @@ export async function run(options: RunOptions): Promise<number> {
           sheet: side.sheet,
           side: side.side,
           ...(side.half ? { half: side.half } : {}),
-          widthPx: evidence?.widthPx ?? null,
-          heightPx: evidence?.heightPx ?? null,
-          dpi: evidence?.dpi ?? null,
-          ink: evidence?.ink ?? null,
-          skewDeg: evidence?.skewDeg ?? null,
-          barcodes: (evidence?.codes ?? []).map(code => Code.parse(code)),
+          ...seenOn(side.evidence),
           fate,
           why,
           document,
-          ...(side.redactions.length ? { redactions: side.redactions.map(rounded) } : {}),
         }
       }),
       documents,
@@ -85,13 +75,8 @@ export async function run(options: RunOptions): Promise<number> {
   }
 }
 
-const rounded = ({ by, ...box }: Redaction): Redaction => {
-  const inches = (value: number) => Math.round(value * 1000) / 1000
-  return { x: inches(box.x), y: inches(box.y), width: inches(box.width), height: inches(box.height), by }
-}
-
 async function checkLanguages(rubric: Rubric): Promise<void> {
-  if (!readsDocuments(rubric) && !readsBeforeSplitting(rubric)) return
+  if (!readsDocuments(rubric) && !readsBeforeSplitting(rubric) && !rubric.redact?.patterns.length) return
   const known = await readableLanguages()
   rubric.read.languages.forEach((language, at) => {
     if (!known.includes(language)) {
@@ -126,7 +111,7 @@ async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, pro
         pages[0]!.dpi,
         rubric.read.languages,
       )
-      for (const [at, { side }] of pages.entries()) side.words = await hidePatterns(side, read[at]!, rubric)
+      for (const [at, { side }] of pages.entries()) side.words = read[at]!
       progress.step('Reading', (done += pages.length), unread.length)
     },
   )

@@ -7,11 +7,15 @@ import { findInk, findInkOfTwoLevels, type Dirt } from '../core/raster/ink'
 import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'
 import { findSkew } from '../core/raster/skew'
 import { paperLevel, quarterTurn, straighten, straightenBitmap } from '../core/raster/turn'
-import type { PageEvidence } from '../core/model/evidence'
+import type { PageEvidence, Redaction } from '../core/model/evidence'
+import type { ByHand } from '../core/model/redaction'
 import type { BarcodeRule, Rubric } from '../core/model/rubric'
 import { looksAt } from '../core/split/barcodeRule'
+import { decided } from '../core/text/redact'
+import { turnedBox } from '../core/text/turnedBox'
 import { findCodes } from './barcodes/find'
 import { textBeside, textDirection } from './ocr'
+import type { Box } from '../core/model/zone'
 import { inGrey, type PageImage } from './pageImage'
 import { prepared, type Half } from './prepare'
 
@@ -21,6 +25,7 @@ export interface Examined {
   page: PageImage
   ink: Bitmap | null
   dpi: number
+  byHand: ByHand | null
 }
 
 /**
@@ -31,6 +36,8 @@ export interface WhichSide {
   side: 'front' | 'back'
   half?: Half
   turned?: QuarterTurn
+  /** What a person decided of what is blacked out. */
+  byHand?: ByHand | null
   behind?: () => Promise<PageImage | null>
 }
 
@@ -43,7 +50,7 @@ const leastTurn = 0.05
 export async function examinePage(
   image: PageImage,
   rubric: Rubric,
-  { side, half = null, turned = 0, behind }: WhichSide,
+  { side, half = null, turned = 0, byHand = null, behind }: WhichSide,
 ): Promise<Examined> {
   const dpi = image.dpi ?? rubric.scan.dpi
   const ready = prepared(turn(image, fixedTurn(rubric, side)), rubric, half, dpi)
@@ -60,8 +67,13 @@ export async function examinePage(
   const blank = upright.ink <= maxInk
   const skewDeg = blank || !rubric.clean.deskew ? 0 : findSkew(upright.content, dpi)
   const shown = withoutEdges(straightened(upright, skewDeg), edges)
-  const marks = hides && shown.page.channels === 3 ? findHighlights(shown.page, dpi, hides) : []
-  const straight = hides ? hidden(shown, marks, rubric) : shown
+  const marks = hides && shown.page.channels === 3 ? findHighlights(shown.page, dpi, hides).map(area => inInches(area, dpi)) : []
+  const said = byHand && asItStands(byHand, turned, shown.page, dpi)
+  const redactions = decided(
+    marks.map(box => ({ ...box, by: 'highlighter' })),
+    said,
+  )
+  const straight = hides || redactions.length ? hidden(shown, redactions, dpi, hides ? rubric : null) : shown
   const grey = inGrey({ ...straight.page, dpi })
   const ink = straight.mode !== 'mono' ? null : (straight.bitmap ?? monoOf(grey, rubric, dpi))
   const rules = rubric.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode' && looksAt(rule, side))
@@ -77,12 +89,20 @@ export async function examinePage(
       skewDeg,
       blank,
       ...codes,
-      ...(marks.length ? { marked: marks.map(area => inInches(area, dpi)) } : {}),
+      ...(redactions.length ? { redactions } : {}),
     },
     page,
     ink,
     dpi,
+    byHand: said,
   }
+}
+
+/** What a person decided, as the page stands now: they may have turned it since. */
+function asItStands({ turned: then, add, show }: ByHand, turned: QuarterTurn, { width, height }: Channels, dpi: number): ByHand {
+  const degrees = ((turned - then + 360) % 360) as QuarterTurn
+  const turn = (box: Box) => turnedBox(box, degrees, width / dpi, height / dpi)
+  return { turned, add: add.map(turn), show: show.map(turn) }
 }
 
 /** Codes where the rules look; what stands beside one that does not read is read as text, for a person to choose from. */
@@ -110,15 +130,18 @@ interface Side {
   faint: boolean
 }
 
-/** The side without what is marked on it, in the mode that it then asks for. */
-function hidden(side: Side, marks: readonly Area[], rubric: Rubric): Side {
-  const page = { ...blackened(side.page, marks), dpi: null }
+/** The side without what is blacked out; where its colour was kept for that alone (`rubric`), in the mode that it then asks for. */
+function hidden(side: Side, redactions: readonly Redaction[], dpi: number, rubric: Rubric | null): Side {
+  const areas = redactions.map(box => inPixels(box, dpi))
+  const page = { ...blackened(side.page, areas), dpi: null }
+  if (!rubric) return { ...side, page, bitmap: side.bitmap && blackened({ ...side.bitmap, channels: 1 as const }, areas, 1) }
   const grey = inGrey(page)
   const mode = colourMode(page, grey, isTwoLevel(grey), rubric)
   return { ...side, mode, page: mode === 'colour' ? page : { ...grey, channels: 1 } }
 }
 
-const inInches = ({ x, y, width, height }: Area, dpi: number) => ({ x: x / dpi, y: y / dpi, width: width / dpi, height: height / dpi })
+const inInches = ({ x, y, width, height }: Area, dpi: number): Box => ({ x: x / dpi, y: y / dpi, width: width / dpi, height: height / dpi })
+export const inPixels = ({ x, y, width, height }: Box, dpi: number): Area => inInches({ x, y, width, height }, 1 / dpi)
 
 const opposite = { front: 'back', back: 'front' } as const
 

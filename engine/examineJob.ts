@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { PageEvidence, ReadCode, UnreadCode, Word } from '../core/model/evidence'
+import { ByHand } from '../core/model/redaction'
 import { BarcodeRule, Rubric } from '../core/model/rubric'
 
 /** Another thing that the examining process is asked: how many pages a file has. Opening it may bring the decoder down, too. */
@@ -21,6 +22,8 @@ export const ExamineJob = z.object({
     .default(null),
   /** By how much a person turned it, clockwise, besides what the rubric says. */
   turned: z.literal([0, 90, 180, 270]).default(0),
+  /** What a person decided of what is blacked out. */
+  byHand: ByHand.nullable().default(null),
   rubric: Rubric,
   /** Folder for the page's files, which exists and is the job's alone. */
   folder: z.string(),
@@ -59,8 +62,9 @@ export const ExamineReply = z.discriminatedUnion('outcome', [
     evidence: PageEvidence,
     mono: z.boolean(),
     colour: z.enum(['mono', 'grey', 'colour']),
-    /** A page that was never paper, and the text that it carries itself. */
+    /** A page that was never paper, and stands in files as it is. */
     bornDigital: z.boolean(),
+    /** Its own text, or what was read to hide what fits a pattern. */
     words: z.array(Word).nullable(),
     files: z.object({ page: z.string(), thumbnail: z.string() }),
   }),

@@ -7,6 +7,7 @@ import { wordsBeside } from '../core/text/redact'
 import { looksAt } from '../core/split/barcodeRule'
 import { CodesJob, CountJob, ExamineJob, PictureJob, type ExamineReply } from './examineJob'
 import { codesOn, examinePage } from './examine'
+import { hidePatterns } from './hidePatterns'
 import { pictureOf } from './pictures'
 import { inGrey } from './pageImage'
 import { writePageFiles } from './pageFiles'
@@ -22,9 +23,15 @@ async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> 
   const words = await wordsOf(source, job)
   const rubric = words ? asItIs(job.rubric) : job.rubric
   const image = await decodePage(source, job.page, rubric.scan.dpi, wantsColour(rubric))
-  const examined = await examinePage(image, rubric, { ...job, behind: () => otherSide(job) })
-  const files = await writePageFiles(examined, job.folder)
-  const marked = examined.evidence.marked ?? []
+  let examined = await examinePage(image, rubric, { ...job, behind: () => otherSide(job) })
+  let files = await writePageFiles(examined, job.folder)
+  let left = words && wordsBeside(words, examined.evidence.redactions ?? [])
+  if (rubric.redact?.patterns.length && !examined.evidence.blank) {
+    const hidden = await hidePatterns(examined, files.page, left, rubric)
+    if (hidden.examined !== examined) files = await writePageFiles(hidden.examined, job.folder)
+    ;({ examined, words: left } = hidden)
+  }
+  const redacted = examined.evidence.redactions !== undefined
   return {
     id: job.id,
     outcome: 'examined',
@@ -32,8 +39,8 @@ async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> 
     mono: examined.ink !== null,
     colour: examined.ink ? 'mono' : examined.page.channels === 1 ? 'grey' : 'colour',
     // A page that hides something stands in files as a picture: its own text and drawing hide nothing.
-    bornDigital: words !== null && marked.length === 0,
-    words: words && wordsBeside(words, marked),
+    bornDigital: words !== null && !redacted,
+    words: left,
     files,
   }
 }

@@ -1,7 +1,9 @@
 import { wantsAgain } from '../core/fields/again'
 import type { FillEvidence } from '../core/fields/evidence'
 import { fillFields } from '../core/fields/fill'
-import type { Fields } from '../core/model/rubric'
+import { readsDocuments } from '../core/fields/recognise'
+import type { Fields, Rubric } from '../core/model/rubric'
+import { withoutPatterns } from '../core/text/redact'
 import { readAgain } from './secondReading'
 import { looksForTicks, tickBoxesOf } from './tickBoxes'
 
@@ -15,19 +17,22 @@ export interface PagePicture {
 
 /**
  * What is known of a document, and what its pictures add where its fields need that: printed boxes, a second reading.
- * @param reads whether its rubric has pages read at all
+ * @param rubric says whether pages are read at all, and what is hidden
  */
 export async function withPictures(
   type: Fields | null,
   known: FillEvidence,
   pictures: readonly PagePicture[],
-  reads: boolean,
+  rubric: Rubric,
 ): Promise<FillEvidence> {
   const boxes = looksForTicks(type) ? await Promise.all(pictures.map(async ({ file, dpi }) => tickBoxesOf(await file(), dpi))) : []
   const evidence = { ...known, boxes }
   const paper = pictures.filter(picture => !picture.bornDigital)
-  if (!reads || paper.length === 0 || !wantsAgain(type, fillFields(type, evidence))) return evidence
+  if (!readsDocuments(rubric) || paper.length === 0 || !wantsAgain(type, fillFields(type, evidence))) return evidence
   const pages = await Promise.all(paper.map(async ({ file, dpi }) => ({ file: await file(), dpi })))
-  const read = new Map((await readAgain(pages, known.languages ?? ['eng'])).map((words, at) => [paper[at], words]))
+  const patterns = rubric.redact?.patterns ?? []
+  const read = new Map(
+    (await readAgain(pages, known.languages ?? ['eng'])).map((words, at) => [paper[at], withoutPatterns(words, patterns)]),
+  )
   return { ...evidence, again: pictures.map((picture, at) => read.get(picture) ?? known.pages[at] ?? []) }
 }

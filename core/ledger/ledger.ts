@@ -1,3 +1,4 @@
+import { Code, type PageEvidence } from '../model/evidence'
 import { fates, type Fate, type Ledger, type LedgerDocument, type LedgerPage, type Totals } from '../model/ledger'
 
 /** Counts of sides by fate; what only a person decides has a key where it is not 0. */
@@ -5,6 +6,29 @@ export function totalsOf(pages: readonly { fate: Fate }[]): Totals {
   const totals: Totals = { scanned: pages.length, kept: 0, blank: 0, separator: 0, unreadable: 0, held: 0 }
   for (const page of pages) totals[page.fate] = (totals[page.fate] ?? 0) + 1
   return totals
+}
+
+/** What the ledger says of a side's picture; nothing where it could not be examined. Inches to a thousandth. */
+export function seenOn(evidence: PageEvidence | null) {
+  const inches = (value: number) => Math.round(value * 1000) / 1000
+  const { redactions } = evidence ?? {}
+  return {
+    widthPx: evidence?.widthPx ?? null,
+    heightPx: evidence?.heightPx ?? null,
+    dpi: evidence?.dpi ?? null,
+    ink: evidence?.ink ?? null,
+    skewDeg: evidence?.skewDeg ?? null,
+    barcodes: (evidence?.codes ?? []).map(code => Code.parse(code)),
+    ...(redactions && {
+      redactions: redactions.map(({ by, x, y, width, height }) => ({
+        x: inches(x),
+        y: inches(y),
+        width: inches(width),
+        height: inches(height),
+        by,
+      })),
+    }),
+  }
 }
 
 /**

@@ -2,6 +2,10 @@ import { z } from 'zod'
 
 const box = { x: z.number(), y: z.number(), width: z.number(), height: z.number() }
 
+/** What is black on a page and what said so: in inches. */
+export const Redaction = z.object({ ...box, by: z.enum(['highlighter', 'pattern', 'person']) })
+export type Redaction = z.infer<typeof Redaction>
+
 /** A barcode that was read. Inches from the top-left of the upright page. */
 export const Code = z.object({ format: z.string(), value: z.string(), ...box })
 export type Code = z.infer<typeof Code>
@@ -36,8 +40,8 @@ export const PageEvidence = z.object({
   blank: z.boolean(),
   codes: z.array(ReadCode),
   unread: z.array(UnreadCode),
-  /** Marked with a highlighter, and black by now. */
-  marked: z.array(z.object(box)).optional(),
+  /** What is black by now, and whose words are in nothing that is known of the page. */
+  redactions: z.array(Redaction).optional(),
 })
 export type PageEvidence = z.infer<typeof PageEvidence>
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Code } from './evidence'
+import { Code, Redaction } from './evidence'
 import type { FormatName } from './fileFormats'
 
 /** What the machine decides of a side. */
@@ -62,10 +62,6 @@ export const LedgerValue = z.object({
   candidates: z.array(z.object({ value: Written, ...Reading, why: z.string() })).optional(),
 })
 export type LedgerValue = z.infer<typeof LedgerValue>
-
-/** A place that was blacked out. */
-export const Redaction = Box.extend({ by: z.enum(['highlighter', 'pattern', 'person']) })
-export type Redaction = z.infer<typeof Redaction>
 
 export const LedgerPage = z.object({
   page: z.int(),

@@ -1,4 +1,5 @@
-import type { Word } from '../model/evidence'
+import type { Redaction, Word } from '../model/evidence'
+import type { ByHand } from '../model/redaction'
 import type { Box } from '../model/zone'
 import { patternOf } from '../pattern/pattern'
 import { boxOf } from './exports'
@@ -7,6 +8,41 @@ import { linesOf } from './lines'
 
 /** How much of a word a redaction must cover to take it with it. */
 const leastCovered = 0.25
+
+/** What is blacked out of what the machine found, and of what a person decided. */
+export const decided = (found: readonly Redaction[], byHand: Pick<ByHand, 'add' | 'show'> | null): Redaction[] =>
+  byHand
+    ? [
+        ...found.filter(one => !byHand.show.some(shown => sameBox(one, shown))),
+        ...byHand.add.map(box => ({ ...box, by: 'person' as const })),
+      ]
+    : [...found]
+
+/** Whether two boxes mean one place: each lies for the most part in the other. */
+const sameBox = (a: Box, b: Box) => covered(a, b) > 0.5 && covered(b, a) > 0.5
+
+/** Words without those that fit one of the patterns. */
+export const withoutPatterns = (words: readonly Word[], patterns: readonly string[]): Word[] =>
+  patterns.length ? wordsBeside(words, patternPlaces(words, patterns)) : [...words]
+
+/** Whether a value was read under one of these boxes of a page, or says nothing but what stands there. */
+export function isHidden(
+  value: { value: string; page?: number | undefined; box?: Box | undefined },
+  page: number,
+  hidden: readonly Box[],
+  words: readonly Word[],
+): boolean {
+  if (value.box) return value.page === page && hidden.some(box => covered(value.box!, box) >= leastCovered)
+  const plain = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
+  const under = plain(
+    words
+      .filter(word => hidden.some(box => covered(word, box) >= leastCovered))
+      .map(word => word.text)
+      .join(''),
+  )
+  const said = plain(value.value)
+  return said.length > 1 && under.includes(said)
+}
 
 /** Words that no redaction covers. */
 export const wordsBeside = <W extends Word>(words: readonly W[], hidden: readonly Box[]): W[] =>

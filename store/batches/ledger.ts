@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { writtenFields } from '../../core/fields/written'
-import { makeLedger } from '../../core/ledger/ledger'
-import { Code, PageEvidence } from '../../core/model/evidence'
+import { makeLedger, seenOn } from '../../core/ledger/ledger'
+import { PageEvidence } from '../../core/model/evidence'
 import { Candidates, FieldValue, Ledger, LedgerDocument } from '../../core/model/ledger'
 import { typeOf } from '../../core/model/rubric'
 import type { Tx } from '../database'
@@ -41,26 +41,18 @@ export async function ledgerOfBatch(sql: Tx, batch: number): Promise<Ledger> {
     order by position`
   return makeLedger(
     rubric.name,
-    pages.map(page => {
-      const found = page.evidence === null ? null : PageEvidence.parse(page.evidence)
-      return {
-        page: page.position,
-        source: page.source,
-        sourcePage: page.source_page,
-        sheet: page.sheet,
-        side: page.side,
-        ...(page.half ? { half: page.half } : {}),
-        widthPx: found?.widthPx ?? null,
-        heightPx: found?.heightPx ?? null,
-        dpi: found?.dpi ?? null,
-        ink: found?.ink ?? null,
-        skewDeg: found?.skewDeg ?? null,
-        barcodes: (found?.codes ?? []).map(code => Code.parse(code)),
-        fate: page.fate ?? 'held',
-        why: page.why ?? 'Not decided yet: the batch is still being received or sorted.',
-        document: page.document,
-      }
-    }),
+    pages.map(page => ({
+      page: page.position,
+      source: page.source,
+      sourcePage: page.source_page,
+      sheet: page.sheet,
+      side: page.side,
+      ...(page.half ? { half: page.half } : {}),
+      ...seenOn(page.evidence === null ? null : PageEvidence.parse(page.evidence)),
+      fate: page.fate ?? 'held',
+      why: page.why ?? 'Not decided yet: the batch is still being received or sorted.',
+      document: page.document,
+    })),
     documents.map(({ fields, candidates, ...document }) => {
       const type = typeOf(rubric, z.string().nullable().parse(document.type))
       const written = writtenFields(type, z.record(z.string(), FieldValue).parse(fields), Candidates.parse(candidates))

@@ -1,7 +1,7 @@
 import type { FillEvidence } from '../../core/fields/evidence'
 import { fillFields, type Filled } from '../../core/fields/fill'
 import { chosenValues, lookupSystems } from '../../core/fields/lookups'
-import { readsDocuments, recognisedType } from '../../core/fields/recognise'
+import { recognisedType } from '../../core/fields/recognise'
 import type { LookupAnswers } from '../../core/model/lookup'
 import { typeOf, type DocumentType } from '../../core/model/rubric'
 import { withPictures } from '../../engine/fillEvidence'
@@ -27,7 +27,7 @@ export async function fill(work: Work, { document: id }: { document: number }): 
   const type = typeOf(rubric, facts.said ? facts.type : recognisedType(rubric, facts.pages))
   const { languages } = rubric.read
   const pictures = facts.pictures.map(({ blob, ...page }) => ({ file: () => work.blobs.local(blob), ...page }))
-  const evidence = await withPictures(type, { ...facts, languages, records: {} }, pictures, readsDocuments(rubric))
+  const evidence = await withPictures(type, { ...facts, languages, records: {} }, pictures, rubric)
   const onPaper = fillFields(type, evidence)
   const answers: LookupAnswers = {}
   for (const system of lookupSystems(type)) {
