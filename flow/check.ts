@@ -1,6 +1,7 @@
 import { randomInt } from 'node:crypto'
 import { drawDocuments } from '../core/quality/draw'
 import type { DecidedLot } from '../core/quality/plan'
+import { Check } from '../core/model/handling'
 import type { PersonActing } from '../core/model/actor'
 import type { Lot, Verdict } from '../core/model/verdict'
 import { lotOf } from '../store/batches/lot'
@@ -11,9 +12,18 @@ import { inBatch, type Flow, type LockedBatch } from './inBatch'
 /** Whether a batch's documents go to files as soon as they are confirmed: nothing of it is checked, or it passed. */
 export async function goesOnAtOnce(batch: LockedBatch): Promise<boolean> {
   const { check } = await batch.rubric()
-  if (!check || check.mode === 'none') return true
+  if ((!check || check.mode === 'none') && !(await mustBeLookedAt(batch)).size) return true
   const passed = await batch.tx`select 1 from batches where id = ${batch.id} and passed_at is not null`
   return passed.length > 0
+}
+
+/** Documents on which something is black, where the rubric says that somebody looks before they are filed. */
+async function mustBeLookedAt(batch: LockedBatch): Promise<Set<number>> {
+  const { redact } = await batch.rubric()
+  if (!redact?.look) return new Set()
+  const rows = await batch.tx<{ id: number }[]>`
+    select distinct document_id as id from pages where batch_id = ${batch.id} and document_id is not null and evidence ? 'redactions'`
+  return new Set(rows.map(({ id }) => id))
 }
 
 /** Where a batch stands once the machine or a person is through with a document: 'to index', 'to check', or on to its files. */
@@ -44,7 +54,15 @@ async function draw(batch: LockedBatch): Promise<void> {
     from batches
     where rubric_id = (select rubric_id from batches where id = ${id}) and lot->>'decidedAt' is not null and lot->>'inspection' is not null
     order by lot->>'decidedAt'`
-  const { places, seed, plan, why } = drawDocuments(check!, documents.length, randomInt(2 ** 31), before)
+  const black = await mustBeLookedAt(batch)
+  const must = documents.flatMap((document, place) => (black.has(document.id) ? [place] : []))
+  const { places, seed, plan, why } = drawDocuments(
+    check ?? Check.parse({ mode: 'none' }),
+    documents.length,
+    randomInt(2 ** 31),
+    before,
+    must,
+  )
   await tx`update documents set drawn = true where id = any(${places.map(place => documents[place]!.id)})`
   const lot: Lot = {
     size: documents.length,

@@ -1,6 +1,7 @@
 import type { PersonActing } from '../core/model/actor'
 import type { Edit, KeptEdit } from '../core/model/edit'
 import type { Answer } from '../core/model/evidence'
+import { ByHand } from '../core/model/redaction'
 import { json } from '../store/database'
 import { arrange } from './arrange'
 import { inBatches, type Flow, type LockedBatch } from './inBatch'
@@ -86,26 +87,36 @@ export function changing(
     const [batch] = batches as [LockedBatch]
     if (!(await openToChange(batch))) return 'busy'
     if (!(await change(batches))) return 'nothing'
-    if (await turnPages(batch)) await batch.move('examine')
+    if (await lookAgain(batch)) await batch.move('examine')
     else await arrange(batch)
     return 'done'
   })
 }
 
-/** Has every page examined again whose turns no longer add up to what it was examined with. */
-async function turnPages({ tx, queue, id: batch }: LockedBatch): Promise<boolean> {
+/** Has every page examined again whose turns and boxes are no longer those that it was examined with. */
+async function lookAgain({ tx, queue, id: batch }: LockedBatch): Promise<boolean> {
   const turns = new Map<number, number>()
+  const boxes = new Map<number, ByHand>()
   for (const edit of await editsOf(tx, batch)) {
     if (edit.do === 'rotate') for (const page of edit.pages) turns.set(page, ((turns.get(page) ?? 0) + edit.degrees) % 360)
+    if (edit.do === 'redact') boxes.set(edit.page, ByHand.parse(edit))
   }
-  const rows = [...turns].map(([id, degrees]) => ({ id, degrees }))
-  const changed = await tx<{ id: number }[]>`
+  const rows = [...new Set([...turns.keys(), ...boxes.keys()])].map(id => ({
+    id,
+    degrees: turns.get(id) ?? 0,
+    redacted: boxes.get(id) ?? null,
+  }))
+  const changed = await tx<{ id: number; document: number | null; other: boolean }[]>`
     update pages
-    set turned = coalesce(wanted.degrees, 0), evidence = null, trouble = null, read_at = null
+    set turned = coalesce(wanted.degrees, 0), redacted = wanted.redacted, evidence = null, trouble = null, read_at = null
     from pages as before
-    left join jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, degrees int) on wanted.id = before.id
-    where pages.id = before.id and pages.batch_id = ${batch} and pages.blob is not null and pages.turned <> coalesce(wanted.degrees, 0)
-    returning pages.id`
+    left join jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, degrees int, redacted jsonb) on wanted.id = before.id
+    where pages.id = before.id and pages.batch_id = ${batch} and pages.blob is not null
+      and (pages.turned, pages.redacted) is distinct from (coalesce(wanted.degrees, 0), wanted.redacted)
+    returning pages.id, pages.document_id as document, wanted.redacted is distinct from before.redacted as other`
+  // Values stay through a turn; what is black now, or no longer, is looked for anew.
+  await tx`update documents set filled_at = null
+    where state = 'open' and id = any(${changed.flatMap(({ document, other }) => (other && document !== null ? [document] : []))})`
   await tx`delete from page_words where page_id = any(${changed.map(({ id }) => id)})`
   await queue.sendAll(
     tx,

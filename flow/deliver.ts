@@ -1,6 +1,7 @@
 import { worker, type Actor } from '../core/model/actor'
 import type { SlipToDeliver } from '../store/slips/toDeliver'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
+import { dropBlackened } from './keep'
 
 /** Notes an arrival, with what the other side answered. */
 export function slipDelivered(flow: Flow, slip: SlipToDeliver, place: string, answer: string): Promise<void> {
@@ -72,5 +73,6 @@ export async function documentSent(batch: LockedBatch, document: number): Promis
   const left = await tx`select 1 from documents where batch_id = ${id} and state <> 'sent' limit 1`
   if (!batch.may('finish') || left.length) return
   await batch.move('finish')
+  await dropBlackened(batch)
   await tx`update batches set choices = choices - 'protect' where id = ${id}`
 }

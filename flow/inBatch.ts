@@ -48,7 +48,8 @@ export class LockedBatch {
   async move(move: Move, to?: BatchState, why: string | null = null): Promise<void> {
     const after = stateAfter(this.state, move, to)
     if (after === this.state) return
-    await this.tx`update batches set state = ${after}, trouble = ${why}, state_since = now() where id = ${this.id}`
+    await this.tx`update batches set state = ${after}, trouble = ${why}, state_since = now(),
+      ended_at = case when ${['done', 'abandoned'].includes(after)} then now() end where id = ${this.id}`
     await this.note({ what: move, old: this.state, new: after })
     this.state = after
   }

@@ -66,6 +66,7 @@ const actWords: Record<Act, string> = {
   index: 'enter its values',
   check: 'check it',
   see: 'see what was filed',
+  original: 'see what was blacked out on it',
 }
 
 /**

@@ -6,6 +6,7 @@ import { Examiners } from '../engine/examiners'
 import type { Picture } from '../engine/pictures'
 import { inTempFolder } from '../engine/tempFolder'
 import type { Blobs } from '../store/blobs/blobs'
+import type { PageToPreview } from '../store/pages/toExamine'
 
 const usualDpi = 200
 const thumbnailDpi = 60
@@ -32,15 +33,24 @@ export function pictureOfFile(file: string, page: number, as: PictureJob['as']):
   })
 }
 
-/** A side as a rubric would clean it. */
+/** A side as a rubric would clean it, with what a person decided to be black. */
 export function previewOf(
   file: string,
-  { page, side, half }: { page: number; side: 'front' | 'back'; half: 'left' | 'right' | null },
+  { page, side, half, turned, redacted }: Omit<PageToPreview, 'blob'>,
   rubric: Rubric,
 ): Promise<Picture | null> {
   const open = opened()
   return inTempFolder(async folder => {
-    const reply = await open.examine({ file, page, side, half, rubric: { ...rubric, split: { ...rubric.split, rules: [] } }, folder })
+    const reply = await open.examine({
+      file,
+      page,
+      side,
+      half,
+      turned,
+      byHand: redacted,
+      rubric: { ...rubric, split: { ...rubric.split, rules: [] } },
+      folder,
+    })
     if (reply.outcome === 'failed') throw new Error(reply.error)
     if (reply.outcome !== 'examined') return null
     const bytes = await readFile(reply.files.page)

@@ -1,6 +1,5 @@
 import { createError, setResponseStatus, type H3Event } from 'h3'
 import { issueText } from '../core/model/issues'
-import { aheadOfServer } from '../core/model/ahead'
 import { readRubric } from '../core/model/readRubric'
 import type { Rubric } from '../core/model/rubric'
 import type { Person } from '../shared/views/people'
@@ -12,9 +11,8 @@ import { conflict } from './refusals'
 /** A rubric out of a request, or 400 with each fault: path, found, expected. */
 export function soundRubric(body: unknown): Rubric {
   const read = readRubric(body)
-  const issues = read.ok ? aheadOfServer(read.rubric) : read.issues
-  if (read.ok && issues.length === 0) return read.rubric
-  throw createError({ statusCode: 400, message: `The rubric is not sound. ${issues.map(issueText).join('; ')}.`, data: issues })
+  if (read.ok) return read.rubric
+  throw createError({ statusCode: 400, message: `The rubric is not sound. ${read.issues.map(issueText).join('; ')}.`, data: read.issues })
 }
 
 /** A rubric's newest version, with which this person may scan; null where there is none such. */

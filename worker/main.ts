@@ -3,6 +3,7 @@ import { openBlobs } from '../store/blobs/open'
 import { warnOfLimits } from './limits'
 import { tidyBlobs } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
+import { forgetOldBytes } from '../flow/keep'
 import { forgetOld } from '../store/forget'
 import { giveSign } from '../store/readiness'
 import { allowNetworks, usualNetworks } from '../reach/networks'
@@ -127,6 +128,8 @@ async function tidy(): Promise<void> {
     const [row] = await tx<{ mine: boolean }[]>`select pg_try_advisory_xact_lock(7208) as mine`
     if (!row?.mine) return
     await forgetOld(tx)
+    const sides = await forgetOldBytes(work)
+    if (sides) console.log(`The bytes of ${sides} sides went, as their rubrics say.`)
     const { seen, removed } = await tidyBlobs(sql, work.blobs, new Date())
     console.log(`The blob store was tidied: ${removed} of ${seen} blobs were named by nothing.`)
   })

@@ -7,4 +7,5 @@ export const actWords: Record<Act, string> = {
   index: 'enter values',
   check: 'check',
   see: 'see what was filed',
+  original: 'see what was blacked out',
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Answer } from './evidence'
+import { ByHand } from './redaction'
 
 const page = z.int().positive()
 /** Some pages of a batch, or all: a limit against nonsense, above any stack that a day could scan. */
@@ -23,10 +24,11 @@ export const Edit = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('type'), page, type: z.string().min(1).max(64) }),
 ])
 
-/** What is kept of a batch's changes besides: what a person said of a page that asked, and pages that went to another batch. */
+/** Kept of a batch's changes besides: what a person said of a page that asked, what they blacked out, what went to another batch. */
 export const KeptEdit = z.discriminatedUnion('do', [
   ...Edit.options,
   z.strictObject({ do: z.literal('answer'), page, answer: Answer }),
+  z.strictObject({ do: z.literal('redact'), page, ...ByHand.shape, why: z.string() }),
   z.strictObject({ do: z.literal('send-away'), pages: Pages, batch: z.int().positive(), name: z.string() }),
 ])
 export type KeptEdit = z.infer<typeof KeptEdit>

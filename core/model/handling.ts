@@ -7,6 +7,8 @@ export const Redact = z.strictObject({
   highlighter: z.array(z.enum(highlighterColours)).max(5).default([]),
   patterns: z.array(pattern).max(50).default([]),
   keepOriginal: z.boolean().default(false),
+  /** Whether a second person looks at each document with something blacked out before it is filed. */
+  look: z.boolean().default(false),
 })
 
 /** Which documents a second person checks: none, all, a share, or a sampling plan by ISO 2859-1. */

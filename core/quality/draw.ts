@@ -37,17 +37,24 @@ export function drawPlaces(size: number, count: number, seed: number): number[] 
  * Draws the documents of a batch that a second person checks.
  * @param size documents of the batch
  * @param before earlier lots of the rubric that a plan decided, the oldest first
+ * @param must places that are looked at whatever is drawn, because something is blacked out there
  */
-export function drawDocuments(check: Check, size: number, seed: number, before: readonly DecidedLot[]): Drawn {
+export function drawDocuments(
+  check: Check,
+  size: number,
+  seed: number,
+  before: readonly DecidedLot[],
+  must: readonly number[] = [],
+): Drawn {
   const drawn = (count: number, why: string, plan: Plan | null = null): Drawn => ({
-    places: drawPlaces(size, count, seed),
+    places: [...new Set([...drawPlaces(size, count, seed), ...must])].sort((one, other) => one - other),
     seed,
     plan,
-    why,
+    why: must.length && count < size ? `${why} Besides, each with something blacked out is looked at: ${must.length}.` : why,
   })
   switch (check.mode) {
     case 'none':
-      return drawn(0, 'Nothing is checked.')
+      return drawn(0, 'Nothing is drawn.')
     case 'all':
       return drawn(size, 'Every document is checked.')
     case 'share': {

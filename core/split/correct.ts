@@ -79,8 +79,9 @@ function apply(ribbon: Place[], edit: KeptEdit, find: Finder, rubric: Rubric): v
     case 'type':
       return setType(ribbon, find.at(edit.page), edit.type, rubric)
     case 'rotate':
+    case 'redact':
     case 'answer':
-    // The picture was turned before it was examined, the answer heard when it was split; nothing is left to decide.
+    // The picture was turned and blackened before it was examined, the answer heard when it was split.
   }
 }
 

@@ -26,6 +26,7 @@ const rubrics = [
   'berth-plans',
   'dues-statements',
   'berth-applications',
+  'vessel-inspections',
 ]
 const addresses: [string, string][] = [
   ['Berthing desk', 'berths@saltmere.example'],

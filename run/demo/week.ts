@@ -15,6 +15,8 @@ export interface Step {
   stack: string
   seed: number
   documents: string
+  /** As it is scanned; grey where nothing is said. */
+  colour?: 'colour'
   /** `confirm`: each document's values are looked over and confirmed; `leave`: it waits for that. */
   then: 'confirm' | 'leave'
 }
@@ -37,6 +39,16 @@ const week: readonly Step[] = [
   { step: 'dues 1', person: 'Tamsin', rubric: 'Dues statements', stack: 'dues-statements', seed: 23, documents: '1-4', then: 'confirm' },
   ...[2, 3, 4].map(number => slips(`slips ${number}`, 'Tamsin', 21, `${(number - 1) * 11 + 1}-${number * 11}`)),
   { step: 'dues 2', person: 'Jowan', rubric: 'Dues statements', stack: 'dues-statements', seed: 24, documents: '1-4', then: 'confirm' },
+  {
+    step: 'inspections',
+    person: 'Tamsin',
+    rubric: 'Vessel inspections',
+    stack: 'vessel-inspections',
+    seed: 26,
+    documents: '1-3',
+    colour: 'colour',
+    then: 'confirm',
+  },
   ...[1, 2, 3, 4].map(number => slips(`slips ${number + 4}`, 'Jowan', 22, `${(number - 1) * 11 + 1}-${number * 11}`)),
 ]
 const notArrived = 'not arrived'
@@ -72,7 +84,7 @@ async function liveOne(sql: Sql, office: OfficeClient, step: Step, begun: number
   const batch = begun ?? (await office.begin(step.rubric))
   await sql`update demo_steps set batch = ${batch} where step = ${step.step}`
   // The same key is taken once, however often this is tried.
-  await office.handIn(batch, step.step.replaceAll(' ', '-'), await asScans(step.stack, step.seed, step.documents))
+  await office.handIn(batch, step.step.replaceAll(' ', '-'), await asScans(step.stack, step.seed, step.documents, step.colour))
   const seen = await office.untilAsks(batch)
   if (step.then === 'confirm' && seen.state === 'to index') await confirmAll(office, seen, truthOf(step))
 }

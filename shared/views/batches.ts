@@ -68,6 +68,8 @@ export interface BatchDetail {
   /** The group for which it waits; any of its people may take it. */
   forGroup: string | null
   handed: HandedView | null
+  /** Kept whole, however long its rubric keeps its bytes. */
+  whole: { by: string; why: string; at: string } | null
   /** What whoever asks may do with it. */
   may: Act[]
   created_at: string

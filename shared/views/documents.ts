@@ -28,6 +28,8 @@ export interface PageOfDocument {
   heightPx: number
   dpi: number
   why: string
+  /** How many places of it are blacked out. */
+  black: number
 }
 export interface FileOfDocument {
   id: number

@@ -1,4 +1,5 @@
-import type { ReadCode, UnreadCode } from '../../core/model/evidence'
+import type { ReadCode, Redaction, UnreadCode } from '../../core/model/evidence'
+import type { Box } from '../../core/model/zone'
 import type { Fate } from '../../core/model/ledger'
 import type { Note } from '../../core/model/note'
 import type { Candidate } from '../../core/split/candidates'
@@ -20,6 +21,8 @@ export interface PageView {
   fate: Fate | null
   /** A person set it aside. */
   byHand: boolean
+  /** How many places of it are blacked out. */
+  black: number
   /** It counts for nothing: its load was cancelled and not wanted, or broke off between two sides. */
   dropped: boolean
   heading: boolean
@@ -54,6 +57,22 @@ export interface PageNote {
   why: string | null
   note: Note | null
   /** Of the upright page. */ inches: { width: number; height: number } | null
+}
+/** What is blacked out on a page, and what a person decided of it. */
+export interface PageRedactions {
+  position: number
+  /** Of the page as it stands, in pixels. */
+  widthPx: number
+  heightPx: number
+  dpi: number
+  redactions: Redaction[]
+  /** The last decision that holds, as the page stands now; null where it is the machine's alone. */
+  byHand: { add: Box[]; show: Box[] } | null
+  why: string | null
+  /** What was scanned is still there. */
+  kept: boolean
+  /** The one who asks may see what is under it. */
+  mayLook: boolean
 }
 /** What a rubric's author needs of a page: its codes, and where one stands that does not read. */
 export interface PageCodes {

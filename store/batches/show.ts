@@ -26,7 +26,8 @@ export async function showBatch(sql: Tx, id: number): Promise<BatchView | null> 
       (select max(version)::int from rubric_versions where rubric_versions.rubric_id = rubrics.id) as "newestVersion",
       people.name as owner, people.id as "ownerId",
       (select name from groups where groups.id = for_group) as "forGroup",
-      handed || jsonb_build_object('by', (select name from people where people.id::text = handed->>'by')) as handed, batches.created_at,
+      handed || jsonb_build_object('by', (select name from people where people.id::text = handed->>'by')) as handed,
+      whole || jsonb_build_object('by', (select name from people where people.id::text = whole->>'by')) as whole, batches.created_at,
       coalesce((select why from pages where batch_id = batches.id and asks order by page_order limit 1),
         batches.differences->0->>'words') as "waitsFor",
       coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source,
@@ -57,7 +58,7 @@ export function pagesOfBatch(sql: Tx, batch: number): Promise<PageView[]> {
       (evidence is not null or pages.trouble is not null) as examined, pages.read_at is not null as read,
       left(thumbnail_blob, 8) as picture, turned,
       (evidence->>'widthPx')::float / (evidence->>'heightPx')::float as aspect,
-      fate, by_hand as "byHand", pages.dropped is not null or loads.dropped as dropped, heading, asks, documents.position as document
+      fate, by_hand as "byHand", jsonb_array_length(coalesce(evidence->'redactions', '[]')) as black, pages.dropped is not null or loads.dropped as dropped, heading, asks, documents.position as document
     from pages
     join loads on loads.id = load_id
     left join documents on documents.id = pages.document_id

@@ -17,7 +17,8 @@ export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail
 export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocument[]> {
   return sql<PageOfDocument[]>`
     select id, left(thumbnail_blob, 8) as picture, position, sheet, side, (evidence->>'widthPx')::int as "widthPx",
-      (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why
+      (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why,
+      jsonb_array_length(coalesce(evidence->'redactions', '[]')) as black
     from pages
     where document_id = ${document}
     order by page_order`
@@ -46,12 +47,16 @@ export interface PageImages {
   page_blob: string | null
   thumbnail_blob: string | null
   dpi: number | null
+  /** Something on it is blacked out. */
+  black: boolean
 }
 
 /** A page's images and the batch that decides who may see them. */
 export async function findPageImages(sql: Sql, id: number): Promise<PageImages | null> {
   const [row] = await sql<PageImages[]>`
-    select batch_id as batch, blob, source_page, page_blob, thumbnail_blob, (evidence->>'dpi')::float as dpi from pages where id = ${id}`
+    select batch_id as batch, blob, source_page, page_blob, thumbnail_blob, (evidence->>'dpi')::float as dpi,
+      coalesce(evidence ? 'redactions', redacted is not null) as black
+    from pages where id = ${id}`
   return row ?? null
 }
 

@@ -1,3 +1,4 @@
+import type { ByHand } from '../../core/model/redaction'
 import type { Sql } from '../database'
 
 export interface PageToExamine {
@@ -9,13 +10,14 @@ export interface PageToExamine {
   source_page: number
   half: 'left' | 'right' | null
   turned: 0 | 90 | 180 | 270
+  redacted: ByHand | null
   done: boolean
   behind: { blob: string; page: number } | null
 }
 
 export async function pageToExamine(sql: Sql, id: number): Promise<PageToExamine | null> {
   const [row] = await sql<PageToExamine[]>`
-    select id, batch_id, position, side, blob, source_page, half, turned, (evidence is not null or trouble is not null) as done,
+    select id, batch_id, position, side, blob, source_page, half, turned, redacted, (evidence is not null or trouble is not null) as done,
       (select jsonb_build_object('blob', other.blob, 'page', other.source_page)
         from pages as other
         where other.load_id = pages.load_id and other.sheet = pages.sheet and other.side <> pages.side and pages.side = 'back'
@@ -25,12 +27,11 @@ export async function pageToExamine(sql: Sql, id: number): Promise<PageToExamine
   return row ?? null
 }
 
+export type PageToPreview = Pick<PageToExamine, 'blob' | 'side' | 'half' | 'turned' | 'redacted'> & { page: number }
+
 /** Where a side's file is, to look at it under another rubric; null where it has none. */
-export async function pageToPreview(
-  sql: Sql,
-  id: number,
-): Promise<{ blob: string; page: number; side: 'front' | 'back'; half: 'left' | 'right' | null } | null> {
-  const [row] = await sql<{ blob: string; page: number; side: 'front' | 'back'; half: 'left' | 'right' | null }[]>`
-    select blob, source_page as page, side, half from pages where id = ${id} and blob is not null`
+export async function pageToPreview(sql: Sql, id: number): Promise<PageToPreview | null> {
+  const [row] = await sql<PageToPreview[]>`
+    select blob, source_page as page, side, half, turned, redacted from pages where id = ${id} and blob is not null`
   return row ?? null
 }

@@ -12,7 +12,7 @@ export async function keepWords(tx: Tx, page: number, words: readonly Word[]): P
 }
 
 /** Words of a page; none where it was not read. */
-export async function wordsOfPage(sql: Sql, page: number): Promise<Word[]> {
+export async function wordsOfPage(sql: Tx, page: number): Promise<Word[]> {
   const [row] = await sql<{ words: unknown }[]>`select words from page_words where page_id = ${page}`
   return row ? unpackWords(row.words) : []
 }

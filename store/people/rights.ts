@@ -30,7 +30,8 @@ export const visibleTo = (sql: Tx, person: Person) => {
 }
 
 /** The condition for a row of `batches` in which a person may do this; to add to another's batch is to fix it. */
-export const mayDo = (sql: Tx, person: Person, act: Act) => {
+export const mayDo = (sql: Tx, person: Person, act: Act): Fragment => {
+  if (act === 'original') return mayLookUnder(sql, person)
   const own = isOwn(sql, person)
   const open = act === 'check' ? sql`${seesAll(person)}` : sql`${seesAll(person)} or ${own}`
   const closed =
@@ -41,11 +42,20 @@ export const mayDo = (sql: Tx, person: Person, act: Act) => {
   return sql`(case when ${isOpen(sql)} then ${open} else ${closed} end)`
 }
 
+/**
+ * Who may see what is blacked out: until its batch is filed whoever may fix it, as they have the paper; after that, where it is
+ * kept, stewards, or whoever has that right.
+ */
+const mayLookUnder = (sql: Tx, person: Person) => sql`(case when batches.ended_at is null then ${mayDo(sql, person, 'fix')}
+  when ${isOpen(sql)} then ${person.roles.includes('steward')}
+  else batches.rubric_id in (${given(sql, person, sql`types is null and 'original' = any(acts)`)}) end)`
+
 /** What a person may do in a batch. */
 export async function actsIn(sql: Tx, person: Person, batch: number): Promise<Act[]> {
   const [row] = await sql<Record<Act, boolean>[]>`
     select ${mayDo(sql, person, 'scan')} as scan, ${mayDo(sql, person, 'fix')} as fix, ${mayDo(sql, person, 'index')} as index,
-      ${mayDo(sql, person, 'check')} as "check", ${mayDo(sql, person, 'see')} as see
+      ${mayDo(sql, person, 'check')} as "check", ${mayDo(sql, person, 'see')} as see,
+      ${mayDo(sql, person, 'original')} as original
     from batches where id = ${batch}`
   return acts.filter(act => row?.[act])
 }

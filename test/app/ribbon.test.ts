@@ -20,6 +20,7 @@ function page(position: number, more: Partial<PageView> = {}): PageView {
     aspect: 0.707,
     fate: 'kept',
     byHand: false,
+    black: 0,
     dropped: false,
     heading: false,
     asks: false,

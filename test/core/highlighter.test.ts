@@ -1,6 +1,5 @@
 import { expect, it } from 'vitest'
 import { Rubric } from '../../core/model/rubric'
-import { aheadOfServer } from '../../core/model/ahead'
 import { findHighlights } from '../../core/raster/highlighter/find'
 import type { Area, Rgb } from '../../core/raster/image'
 
@@ -86,10 +85,8 @@ it('leaves what is printed in colour: a shaded head, a ground, a disc, a stamp, 
   for (const page of [head, ground, disc, stamp, picture]) expect(boxes(page)).toEqual([])
 })
 
-it('needs paper in colour, and is refused where the settings take the colour away or a server cannot keep it', () => {
+it('needs paper in colour, and is refused where the settings take the colour away', () => {
   const rubric = (more: object) => ({ version: 1, name: 'R', redact: { highlighter: ['yellow'] }, ...more })
   expect(() => Rubric.parse(rubric({ scan: { colour: 'grey' } }))).toThrow('grey cannot show a highlighter')
   expect(() => Rubric.parse(rubric({ clean: { dropout: ['#ffff00'] } }))).toThrow('clean.dropout')
-  expect(aheadOfServer(Rubric.parse(rubric({ keep: { setAsideDays: 30 } }))).map(issue => issue.path)).toEqual(['redact', 'keep'])
-  expect(aheadOfServer(Rubric.parse({ version: 1, name: 'R', check: { mode: 'none' } }))).toEqual([])
 })

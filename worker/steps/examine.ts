@@ -20,6 +20,7 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
       half: page.half,
       behind: page.behind && { file: await work.blobs.local(page.behind.blob), page: page.behind.page },
       turned: page.turned,
+      byHand: page.redacted,
       rubric,
       folder,
     })

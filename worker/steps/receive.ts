@@ -131,7 +131,7 @@ async function storeSides(
       const sides = await sidesIn(work, blob, rubric, scanned.mediaType.startsWith('image/jpeg'))
       if (attempt > 1) await loadWaits(work, to, null)
       if (attempt === 1 || (await sidesOfLoad(work.sql, to.load)) === before) await receiveFile(work, { ...to, blob, sides })
-      if (before === 0) void showFirst(work, to.load, blob, rubric.scan.dpi)
+      if (before === 0 && !rubric.redact) void showFirst(work, to.load, blob, rubric.scan.dpi)
       return sides.length
     } catch (error) {
       if (attempt === storeAttempts) throw error

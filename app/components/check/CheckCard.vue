@@ -5,6 +5,7 @@ import { shownValue } from '~~/core/fields/fieldValue'
 import { faultKinds, type FaultKind } from '~~/core/model/verdict'
 import type { CheckView } from '~~/shared/views/batches'
 import type { DocumentPage } from '~~/shared/views/documents'
+import { counted } from '~/words/count'
 import { faultWords } from '~/words/faults'
 import { origins } from '~/words/origins'
 import { pictureOf } from '../entry/useDocument'
@@ -17,6 +18,7 @@ const { running, trouble, run } = useAction()
 const pageAt = ref(0)
 const page = computed(() => props.document.pages[pageAt.value] ?? null)
 const looked = ref<string | null>(null)
+const black = shallowRef<typeof page.value>(null)
 
 const values = computed(() =>
   (props.document.documentType?.fields ?? []).map(field => {
@@ -124,6 +126,10 @@ useEventListener('keydown', onKey)
           </li>
         </ul>
         <p v-if="!values.length" class="text-faded">This type of document has no index fields: compare its pages alone.</p>
+        <p v-if="page?.black" class="border-t border-rule py-2">
+          <button type="button" class="link" @click="black = page">{{ counted(page.black, 'place') }} of this page black: look</button>
+        </p>
+        <BlackOutDialog :page="black" :editable="false" @close="black = null" />
         <p v-if="document.indexed_by" class="small border-t border-rule py-2 text-faded">Entered by {{ document.indexed_by }}</p>
       </div>
       <div class="border-t border-rule px-6 pt-2.5 pb-2">

@@ -19,6 +19,12 @@ const acts = computed((): { words: string; edit: Edit }[] => [
     : []),
 ])
 const done = ref(false)
+const black = shallowRef<typeof page.value | null>(null)
+function blackened() {
+  black.value = null
+  done.value = true
+  emit('changed')
+}
 const post = (what: string, body?: Record<string, unknown>) =>
   run(async () => {
     await ask(`/api/batches/${props.document.batch}/${what}`, { method: 'POST', body })
@@ -32,6 +38,11 @@ const post = (what: string, body?: Record<string, unknown>) =>
     <Menu>
       <MenuButton class="tool" :disabled="running"><FilePen :size="16" aria-hidden="true" /> This page</MenuButton>
       <MenuItems class="absolute bottom-full left-0 z-10 mb-1 w-72 border border-ink bg-leaf py-1 shadow-md focus:outline-none">
+        <MenuItem v-slot="{ active }">
+          <button type="button" class="block w-full px-3 py-1.5 text-left" :class="{ 'bg-lapis-wash': active }" @click="black = page">
+            {{ page.black ? `${page.black} places are black: look` : 'Black something out…' }}
+          </button>
+        </MenuItem>
         <MenuItem v-for="one in acts" :key="one.words" v-slot="{ active }">
           <button
             type="button"
@@ -44,6 +55,7 @@ const post = (what: string, body?: Record<string, unknown>) =>
         </MenuItem>
       </MenuItems>
     </Menu>
+    <BlackOutDialog :page="black" editable @close="black = null" @done="blackened" />
     <button v-if="done" type="button" class="link small" :disabled="running" @click="post('undo')">Undo</button>
     <span v-if="trouble" role="alert" class="small">{{ trouble }}</span>
   </div>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { PageNote, PageView } from '~~/shared/views/pages'
+import { counted } from '~/words/count'
 
-const props = defineProps<{ page: PageView | null }>()
+const props = defineProps<{ page: PageView | null; editable: boolean }>()
+defineEmits<{ black: [page: PageView] }>()
 
 const found = shallowRef<{ page: number; note: PageNote } | null>(null)
 const trouble = ref<string | null>(null)
@@ -93,6 +95,11 @@ const cut = computed(() => {
           <dd class="min-w-0 break-words" :class="{ numbers: one.name === 'Read' }">{{ one.value }}</dd>
         </div>
       </dl>
+      <p v-if="page.examined && page.picture && (page.black || editable)" class="small mt-2">
+        <button type="button" class="link min-h-8" @click="$emit('black', page)">
+          {{ page.black ? `${counted(page.black, 'place')} of it black: look` : 'Black something out…' }}
+        </button>
+      </p>
     </template>
     <p v-else class="text-faded">Choose a page to see why it is where it is.</p>
   </section>

@@ -44,7 +44,8 @@ const figures = computed(() => {
 const choices = computed(() => [
   { id: 'page' as const, name: 'The page' },
   ...(other.value ? [{ id: 'sheet' as const, name: 'Both sides' }] : []),
-  { id: 'compared' as const, name: 'Before and after' },
+  // What is black is looked under from the margin note, where that is recorded.
+  ...(props.page?.black ? [] : [{ id: 'compared' as const, name: 'Before and after' }]),
 ])
 </script>
 

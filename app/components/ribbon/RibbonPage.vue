@@ -83,7 +83,7 @@ const marks = computed(() => [
     />
     <span class="sr-only"
       >Page {{ page.position }}, sheet {{ page.sheet }} {{ page.side }}{{ words ? `, ${words}` : ''
-      }}{{ page.heading ? ', starts a document' : '' }}</span
+      }}{{ page.heading ? ', starts a document' : '' }}{{ page.black ? `, ${page.black} places black` : '' }}</span
     >
     <span class="relative block overflow-hidden border bg-white" :class="marks" :style="{ height: `${height}px` }">
       <img
@@ -97,12 +97,13 @@ const marks = computed(() => [
         :class="narrow ? 'object-cover object-left opacity-50' : aside ? 'object-contain opacity-60' : 'object-contain'"
       />
       <span v-else-if="!page.picture" class="grid h-full place-items-center text-sm text-faded" aria-hidden="true">{{
-        page.examined ? 'no picture' : 'just in'
+        page.examined ? 'no picture any more' : 'just in'
       }}</span>
       <span v-if="selected" class="absolute inset-0 bg-lapis/15" aria-hidden="true" />
     </span>
     <span class="mt-0.5 flex justify-between gap-1 overflow-hidden text-xs whitespace-nowrap text-faded" aria-hidden="true">
       <span class="numbers">{{ page.sheet }}{{ page.side === 'front' ? 'f' : 'b' }}</span>
+      <span v-if="page.black && width > 70" class="text-ink">▬ {{ page.black }}</span>
       <span
         v-if="words && (width > 70 || !narrow)"
         :class="page.fate === 'held' || page.fate === 'unreadable' ? 'text-ochre font-semibold' : ''"

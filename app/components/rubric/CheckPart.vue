@@ -154,5 +154,6 @@ const modes = [
       </div>
       <p class="mt-2 text-faded">Whom to tell stands under Who.</p>
     </section>
+    <KeepPart v-model="text" />
   </div>
 </template>

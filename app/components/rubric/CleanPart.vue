@@ -90,7 +90,10 @@ async function look() {
     if (mine === question) looking.value = false
   }
 }
-watchDebounced([page, () => JSON.stringify([rubric.value?.clean, rubric.value?.scan])], look, { debounce: 350, immediate: true })
+watchDebounced([page, () => JSON.stringify([rubric.value?.clean, rubric.value?.scan, rubric.value?.redact])], look, {
+  debounce: 350,
+  immediate: true,
+})
 onScopeDispose(() => after.value && URL.revokeObjectURL(after.value))
 </script>
 
@@ -228,6 +231,7 @@ onScopeDispose(() => after.value && URL.revokeObjectURL(after.value))
           </select></label
         >
       </div>
+      <RedactPart v-model="text" />
     </div>
     <aside>
       <SampleBatch v-model="sample" :batches="batches" />
@@ -242,7 +246,13 @@ onScopeDispose(() => after.value && URL.revokeObjectURL(after.value))
         <div class="mt-2 grid grid-cols-2 gap-3">
           <figure>
             <figcaption class="small text-faded">as it was scanned</figcaption>
-            <img :src="`/api/pages/${page.id}/scanned`" alt="The page as it was scanned" class="w-full border border-rule bg-white" />
+            <img
+              :key="page.id"
+              :src="`/api/pages/${page.id}/scanned`"
+              alt="The page as it was scanned"
+              class="w-full border border-rule bg-white"
+              @error="($event.target as HTMLImageElement).hidden = true"
+            />
           </figure>
           <figure>
             <figcaption class="small text-faded">as it would be kept</figcaption>

@@ -15,6 +15,11 @@ useLive(id, refresh)
 useHead({ title: () => `${batch.value?.name ?? 'Batch'} · Rubricator` })
 
 const closeUp = shallowRef<PageView | null>(null)
+const black = shallowRef<PageView | null>(null)
+async function blackened() {
+  black.value = null
+  await refresh()
+}
 const { running, trouble: actionTrouble, run } = useAction()
 const lock = useEditLock(batch)
 const corrections = useCorrections(() => batch.value!, lock, refresh)
@@ -155,8 +160,9 @@ async function expected() {
         @rescan="rescan"
       />
       <aside aria-label="About the page and the batch" class="sticky top-24 max-h-[calc(100vh-6.5rem)] space-y-6 overflow-y-auto pr-1">
-        <MarginNote :page="choice.current.value" />
+        <MarginNote :page="choice.current.value" :editable="corrections.open.value" @black="black = $event" />
         <PageLedger :batch="batch" @expect="expecting = true" />
+        <KeepWhole :batch="batch" @changed="refresh" />
         <p class="small text-faded">
           <kbd>←</kbd> <kbd>→</kbd> <kbd>↑</kbd> <kbd>↓</kbd> move the caret, with <kbd>Shift</kbd> they choose; <kbd>Space</kbd> shows the
           page large, <kbd>D</kbd> goes to the next doubtful one
@@ -164,6 +170,7 @@ async function expected() {
       </aside>
     </div>
     <PageCloseUp :page="closeUp" :pages="batch.pages" @close="closeUp = null" />
+    <BlackOutDialog :page="black" :editable="corrections.open.value" @close="black = null" @done="blackened" />
     <ScanAgain
       :page="again"
       @close="again = null"
