@@ -18,6 +18,8 @@ const Told = z
     note: z.string(),
     kind: z.enum(faultKinds),
     places: z.array(z.number()),
+    page: z.number(),
+    sides: z.number(),
   })
   .partial()
   .catch({})
@@ -82,6 +84,14 @@ export function historyWords(line: HistoryLine, document: Pick<DocumentPage, 'do
       return `It did not arrive at ${told.destination}: ${told.trouble ?? ''}`
     case 'deliver again':
       return `${who} had it sent to ${told.destination} again.`
+    case 'look at original':
+      return `${who} looked at what is black on page ${told.page}.`
+    case 'remove originals':
+      return `What was scanned of ${counted(told.sides ?? 0, 'side')} of its batch was let go.`
+    case 'keep whole':
+      return `${who} had its batch kept whole${because}.`
+    case 'let bytes go':
+      return `Bytes of its batch went, as the rubric says.`
     case 'open document':
       return `${who} opened it again, for its edition ${told.edition}.`
     case 'hand over':

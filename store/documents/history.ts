@@ -2,7 +2,19 @@ import type { HistoryLine } from '../../shared/views/documents'
 import type { Sql } from '../database'
 
 /** What of a batch belongs to the story of each of its documents. */
-const ofBatch = ['start', 'hand over', 'take over', 'new version', 'draw', 'accept lot', 'refuse lot', 'pass unchecked']
+const ofBatch = [
+  'start',
+  'hand over',
+  'take over',
+  'new version',
+  'draw',
+  'accept lot',
+  'refuse lot',
+  'pass unchecked',
+  'remove originals',
+  'keep whole',
+  'let bytes go',
+]
 
 /** What was done to a document and to the batch in which it lies, in order; the newest `most` lines. */
 export async function historyOf(sql: Sql, document: number, most: number): Promise<HistoryLine[]> {

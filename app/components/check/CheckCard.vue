@@ -5,7 +5,7 @@ import { shownValue } from '~~/core/fields/fieldValue'
 import { faultKinds, type FaultKind } from '~~/core/model/verdict'
 import type { CheckView } from '~~/shared/views/batches'
 import type { DocumentPage } from '~~/shared/views/documents'
-import { counted } from '~/words/count'
+import { blackWords } from '~/words/blackened'
 import { faultWords } from '~/words/faults'
 import { origins } from '~/words/origins'
 import { pictureOf } from '../entry/useDocument'
@@ -127,7 +127,7 @@ useEventListener('keydown', onKey)
         </ul>
         <p v-if="!values.length" class="text-faded">This type of document has no index fields: compare its pages alone.</p>
         <p v-if="page?.black" class="border-t border-rule py-2">
-          <button type="button" class="link" @click="black = page">{{ counted(page.black, 'place') }} of this page black: look</button>
+          <button type="button" class="link" @click="black = page">{{ blackWords(page.black) }}</button>
         </p>
         <BlackOutDialog :page="black" :editable="false" @close="black = null" />
         <p v-if="document.indexed_by" class="small border-t border-rule py-2 text-faded">Entered by {{ document.indexed_by }}</p>

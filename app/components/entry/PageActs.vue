@@ -3,6 +3,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { FilePen } from '@lucide/vue'
 import type { Edit } from '~~/core/model/edit'
 import type { DocumentPage } from '~~/shared/views/documents'
+import { blackWords } from '~/words/blackened'
 
 /** What can be put right at the page that is shown, without leaving for the ribbon. */
 const props = defineProps<{ document: DocumentPage; at: number }>()
@@ -40,7 +41,7 @@ const post = (what: string, body?: Record<string, unknown>) =>
       <MenuItems class="absolute bottom-full left-0 z-10 mb-1 w-72 border border-ink bg-leaf py-1 shadow-md focus:outline-none">
         <MenuItem v-slot="{ active }">
           <button type="button" class="block w-full px-3 py-1.5 text-left" :class="{ 'bg-lapis-wash': active }" @click="black = page">
-            {{ page.black ? `${page.black} places are black: look` : 'Black something out…' }}
+            {{ blackWords(page.black) }}
           </button>
         </MenuItem>
         <MenuItem v-for="one in acts" :key="one.words" v-slot="{ active }">

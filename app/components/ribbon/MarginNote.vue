@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PageNote, PageView } from '~~/shared/views/pages'
-import { counted } from '~/words/count'
+import { blackWords } from '~/words/blackened'
 
 const props = defineProps<{ page: PageView | null; editable: boolean }>()
 defineEmits<{ black: [page: PageView] }>()
@@ -97,7 +97,7 @@ const cut = computed(() => {
       </dl>
       <p v-if="page.examined && page.picture && (page.black || editable)" class="small mt-2">
         <button type="button" class="link min-h-8" @click="$emit('black', page)">
-          {{ page.black ? `${counted(page.black, 'place')} of it black: look` : 'Black something out…' }}
+          {{ blackWords(page.black) }}
         </button>
       </p>
     </template>

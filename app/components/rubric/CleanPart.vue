@@ -233,7 +233,7 @@ onScopeDispose(() => after.value && URL.revokeObjectURL(after.value))
       </div>
       <RedactPart v-model="text" />
     </div>
-    <aside>
+    <aside class="lg:sticky lg:top-4">
       <SampleBatch v-model="sample" :batches="batches" />
       <TroubleBand :words="trouble ?? previewTrouble" />
       <template v-if="page">
