@@ -1,10 +1,16 @@
 import type { Connector } from './connector'
+import bag from './bag'
 import businessRecords from './businessRecords'
 import cloudFolder from './cloudFolder'
+import ftp from './ftp'
+import hook from './hook'
 import mail from './mail'
 import networkFolder from './networkFolder'
+import objects from './objects'
+import printer from './printer'
+import sftp from './sftp'
 
-const connectors: readonly Connector[] = [networkFolder, businessRecords, mail, cloudFolder]
+const connectors: readonly Connector[] = [networkFolder, businessRecords, mail, cloudFolder, sftp, ftp, objects, hook, bag, printer]
 
 /** @throws {Error} where there is no connector of this name */
 export function connectorNamed(name: string): Connector {

@@ -3,7 +3,8 @@ import { isIP } from 'node:net'
 import { basename } from 'node:path'
 import { createTransport } from 'nodemailer'
 import { z } from 'zod'
-import { checkHost, lookup, ReachError } from '../reach/networks'
+import { allowedAddress } from '../reach/address'
+import { ReachError } from '../reach/networks'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
 
 const Options = z.strictObject({
@@ -88,14 +89,7 @@ export type MailServer = Pick<Options, 'host' | 'port' | 'secure' | 'user' | 'pa
 
 /** A mail server's transport, connected to an address that the office allows; its certificate is checked by its name. */
 export async function openTransport({ host, port, secure, user, password }: MailServer) {
-  checkHost(host)
-  const address = isIP(host)
-    ? host
-    : await new Promise<string>((resolve, reject) =>
-        lookup(host, { family: 0 }, (error, found) =>
-          error ? reject(error) : resolve(typeof found === 'string' ? found : found[0]!.address),
-        ),
-      )
+  const address = await allowedAddress(host)
   return createTransport({
     host: address,
     port,

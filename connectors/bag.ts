@@ -1,0 +1,136 @@
+import { createHash, randomUUID } from 'node:crypto'
+import { copyFile, mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
+import { dirname, join, resolve } from 'node:path'
+import { z } from 'zod'
+import { numberedName } from '../core/name/template'
+import { isWithin } from '../core/name/within'
+import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
+
+const Options = z.strictObject({
+  path: z
+    .string()
+    .min(1)
+    .meta({ title: 'Folder', description: 'The folder as this machine sees it; it must exist, so that an unmounted share is noticed' }),
+  organization: z.string().default('').meta({ title: 'Organisation', description: 'Who hands over, as the bag’s Source-Organization' }),
+})
+type Options = z.infer<typeof Options>
+
+/** A package for an archive: a bag (RFC 8493) for each document, with its files and index values as the payload. */
+export default defineConnector({
+  name: 'bag',
+  label: 'archive package (BagIt)',
+  asks: 'folder',
+  options: Options,
+  open: options => ({
+    deliver: delivery => deliver(options, delivery),
+    check: () => check(options),
+    dispose: async () => undefined,
+  }),
+})
+
+const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+
+async function folderThere({ path }: Options): Promise<void> {
+  const there = await stat(path).catch(() => null)
+  if (!there?.isDirectory()) throw new Error(`The folder ${path} is not there. Check that the share is mounted and its name is right.`)
+}
+
+async function check(options: Options): Promise<string> {
+  await folderThere(options)
+  const part = join(options.path, `.try-${randomUUID()}`)
+  await mkdir(part)
+  await rm(part, { recursive: true })
+  return 'A folder was made and taken away again.'
+}
+
+/** Percent-encoded as section 2.1.3 asks. */
+const listed = (path: string) => path.replaceAll('%', '%25').replaceAll('\n', '%0A').replaceAll('\r', '%0D')
+
+async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
+  await folderThere(options)
+  const [first] = delivery.files
+  if (!first) throw new Refusal(`Document ${delivery.id} has no files. Give its rubric a file to make.`)
+  const name = first.name.replace(/\.[^./]+$/, '')
+  const manifest = new Map<string, string>()
+  const index = Buffer.from(`${JSON.stringify({ id: delivery.id, ...delivery.index }, null, 2)}\n`)
+  for (const file of delivery.files) manifest.set(`data/${file.name}`, file.sha256)
+  manifest.set('data/index.json', sha256(index))
+  const manifestText = [...manifest].map(([path, digest]) => `${digest}  ${listed(path)}\n`).join('')
+  for (let number = 1; ; number++) {
+    const place = within(options.path, delivery.folder, numberedName(name, number))
+    const there = await stat(place).catch(() => null)
+    if (there) {
+      if ((await readFile(join(place, 'manifest-sha256.txt'), 'utf8').catch(() => null)) === manifestText)
+        return receipt(place, manifest.size)
+      continue
+    }
+    const part = join(dirname(place), `.${sha256(Buffer.from(delivery.id)).slice(0, 16)}.part`)
+    await rm(part, { recursive: true, force: true })
+    await writeBag(part, options, delivery, { index, manifestText })
+    try {
+      // A folder that is not empty is never replaced.
+      await rename(part, place)
+    } catch (error) {
+      await rm(part, { recursive: true, force: true })
+      if (['ENOTEMPTY', 'EEXIST'].includes((error as NodeJS.ErrnoException).code ?? '')) continue
+      throw error
+    }
+    await sync(dirname(place))
+    return receipt(place, manifest.size)
+  }
+}
+
+const receipt = (place: string, files: number): Receipt => ({
+  place,
+  answer: `A bag with ${files} payload files lies there whole; every file agrees with its manifest.`,
+})
+
+async function writeBag(
+  bag: string,
+  { organization }: Options,
+  delivery: Delivery,
+  { index, manifestText }: { index: Buffer; manifestText: string },
+): Promise<void> {
+  let bytes = index.length
+  await mkdir(join(bag, 'data'), { recursive: true })
+  for (const file of delivery.files) {
+    const path = within(bag, 'data', file.name)
+    await mkdir(dirname(path), { recursive: true })
+    await copyFile(file.path, path)
+    const kept = await readFile(path)
+    if (sha256(kept) !== file.sha256) throw new Error(`${path} did not keep what was written. Check the disk or share.`)
+    bytes += kept.length
+    await sync(path)
+  }
+  await writeFile(join(bag, 'data', 'index.json'), index)
+  const info = [
+    ...(organization ? [['Source-Organization', organization]] : []),
+    ['External-Identifier', delivery.id],
+    ['Internal-Sender-Identifier', String(delivery.index.batch ?? '')],
+    ['Bagging-Date', new Date().toISOString().slice(0, 10)],
+    ['Payload-Oxum', `${bytes}.${delivery.files.length + 1}`],
+  ]
+  const tags: [string, string][] = [
+    ['bagit.txt', 'BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n'],
+    ['bag-info.txt', info.map(([key, value]) => `${key}: ${value!.replace(/[\r\n]+/g, ' ')}\n`).join('')],
+    ['manifest-sha256.txt', manifestText],
+  ]
+  tags.push(['tagmanifest-sha256.txt', tags.map(([name, text]) => `${sha256(Buffer.from(text))}  ${name}\n`).join('')])
+  for (const [name, text] of tags) {
+    await writeFile(join(bag, name), text)
+    await sync(join(bag, name))
+  }
+  for (const name of await readdir(bag)) await sync(join(bag, name))
+  await sync(bag)
+}
+
+async function sync(path: string): Promise<void> {
+  const file = await open(path, 'r')
+  await file.sync().finally(() => file.close())
+}
+
+function within(root: string, folder: string, name: string): string {
+  const path = resolve(join(root, folder, name))
+  if (!isWithin(path, resolve(root))) throw new Error(`${name} would leave the folder ${root}. Change the rubric's template.`)
+  return path
+}

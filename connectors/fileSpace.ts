@@ -1,0 +1,70 @@
+import { createHash, randomUUID } from 'node:crypto'
+import { readFile } from 'node:fs/promises'
+import { numberedName } from '../core/name/template'
+import { Refusal, type Delivery, type Entry, type Receipt } from './connector'
+
+/** A tree of files on another machine, by whatever protocol. Paths have "/" between steps and none in front. */
+export interface FileSpace {
+  list(folder: string): Promise<Entry[]>
+  has(path: string): Promise<boolean>
+  read(path: string): Promise<Buffer>
+  write(path: string, bytes: Buffer): Promise<void>
+  /** Gives a file another name, never one that is taken: false where it is. */
+  move(from: string, to: string): Promise<boolean>
+  remove(path: string): Promise<void>
+  /** Makes a folder and those above it; those that are there stay. */
+  makeFolder(path: string): Promise<void>
+}
+
+const digest = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+export const joined = (...steps: readonly string[]) =>
+  steps
+    .flatMap(step => step.split('/'))
+    .filter(Boolean)
+    .join('/')
+const folderOf = (path: string) => path.split('/').slice(0, -1).join('/')
+
+/**
+ * Delivers once, however often it is called: the first file, its index values beside it, then the others; each under the first
+ * name that is free or already holds the same bytes, never over another. Gives where the first one lies.
+ * @param address of the space, in front of the place that is given
+ */
+export async function deliverInto(space: FileSpace, address: string, delivery: Delivery): Promise<Receipt> {
+  const [first, ...others] = delivery.files
+  if (!first) throw new Refusal(`Document ${delivery.id} has no files. Give its rubric a file to make.`)
+  const index = Buffer.from(`${JSON.stringify({ id: delivery.id, ...delivery.index }, null, 2)}\n`)
+  const placed = await place(space, delivery, first.name, await readFile(first.path))
+  await place(space, delivery, `${placed.replace(/\.[^./]+$/, '')}.index.json`, index)
+  for (const file of others) await place(space, delivery, file.name, await readFile(file.path))
+  return {
+    place: `${address.replace(/\/+$/, '')}/${joined(delivery.folder, placed)}`,
+    answer: 'Stored; read back, the digests agree. The index values lie beside it.',
+  }
+}
+
+async function place(space: FileSpace, { id, folder }: Delivery, name: string, bytes: Buffer): Promise<string> {
+  await space.makeFolder(folderOf(joined(folder, name)))
+  for (let number = 1; ; number++) {
+    const own = numberedName(name, number)
+    const path = joined(folder, own)
+    if (!(await space.has(path))) {
+      // Of this delivery alone: another may want the same name at the same moment.
+      const part = joined(folderOf(path), `.${id}-${digest(Buffer.from(path)).slice(0, 12)}.part`)
+      await space.write(part, bytes)
+      if (digest(await space.read(part)) !== digest(bytes)) throw new Error(`${path} did not keep what was stored. Try again.`)
+      if (await space.move(part, path)) return own
+      await space.remove(part)
+    }
+    if (digest(await space.read(path)) === digest(bytes)) return own
+  }
+}
+
+/** Stores a small file, reads it back and takes it away again. */
+export async function checkSpace(space: FileSpace): Promise<string> {
+  const path = `.try-${randomUUID()}.part`
+  const bytes = Buffer.from('Rubricator tries whether it can file here.')
+  await space.write(path, bytes)
+  const kept = await space.read(path).finally(() => space.remove(path))
+  if (digest(kept) !== digest(bytes)) throw new Error('It did not keep what was stored.')
+  return 'A small file was stored, read back and taken away again.'
+}

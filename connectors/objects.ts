@@ -1,0 +1,208 @@
+import { createReadStream } from 'node:fs'
+import { Agent as HttpAgent } from 'node:http'
+import { Agent as HttpsAgent } from 'node:https'
+import {
+  GetObjectCommand,
+  HeadBucketCommand,
+  HeadObjectCommand,
+  ListObjectsV2Command,
+  PutObjectCommand,
+  S3Client,
+  S3ServiceException,
+} from '@aws-sdk/client-s3'
+import { Upload } from '@aws-sdk/lib-storage'
+import { z } from 'zod'
+import { numberedName } from '../core/name/template'
+import { checkHost, lookup, refusedReach } from '../reach/networks'
+import { defineConnector, Refusal, sorted, type Delivery, type Destination, type Entry } from './connector'
+import { joined } from './fileSpace'
+
+const Options = z.strictObject({
+  endpoint: z
+    .url({ protocol: /^https?$/ })
+    .meta({ title: 'Address', description: 'Address of the object store, such as https://objects.example' }),
+  region: z.string().min(1).default('us-east-1').meta({ title: 'Region', description: 'Its region; a store of one’s own takes any' }),
+  bucket: z.string().min(3).max(63).meta({ title: 'Bucket', description: 'The bucket, which must exist' }),
+  prefix: z.string().default('').meta({ title: 'Folder', description: 'In front of every name' }),
+  user: z.string().min(1).meta({ title: 'Access key', description: 'The access key’s identity' }),
+  secret: z.string().min(1).meta({ title: 'Secret', description: 'The secret that belongs to it', secret: true }),
+  tags: z
+    .boolean()
+    .default(false)
+    .meta({ title: 'Tags', description: 'Type and the first nine index values as tags, where the store knows tags' }),
+})
+type Options = z.infer<typeof Options>
+
+const seconds = 60
+const partBytes = 8 * 1024 * 1024
+/** What the store takes as metadata beside an object, in bytes (2 KB in all). */
+const mostMetadata = 1800
+
+/** Objects in a bucket, by the S3 protocol. */
+export default defineConnector({
+  name: 'objects',
+  label: 'object store (S3)',
+  asks: 'folder',
+  can: { browse: true },
+  options: Options,
+  open: options => {
+    checkable(options)
+    const agents = { lookup, keepAlive: true }
+    const client = new S3Client({
+      region: options.region,
+      endpoint: options.endpoint,
+      forcePathStyle: true,
+      credentials: { accessKeyId: options.user, secretAccessKey: options.secret },
+      maxAttempts: 2,
+      requestHandler: { httpAgent: new HttpAgent(agents), httpsAgent: new HttpsAgent(agents), requestTimeout: seconds * 1000 },
+    })
+    return opened(client, options)
+  },
+})
+
+/** An address is checked here, a name's addresses when one connects. */
+function checkable({ endpoint }: Options): void {
+  try {
+    checkHost(new URL(endpoint).hostname)
+  } catch (error) {
+    throw new Refusal((error as Error).message, 'person', { cause: error })
+  }
+}
+
+function opened(client: S3Client, options: Options): Destination {
+  const { bucket: Bucket } = options
+  const said = async <T>(work: () => Promise<T>): Promise<T> => {
+    try {
+      return await work()
+    } catch (error) {
+      throw inWords(error, options)
+    }
+  }
+  const keyOf = (path: string) => joined(options.prefix, path)
+  const head = async (Key: string) => {
+    try {
+      return await client.send(new HeadObjectCommand({ Bucket, Key }))
+    } catch (error) {
+      if (statusOf(error) === 404) return null
+      throw error
+    }
+  }
+  const read = async (Key: string) =>
+    Buffer.from(await (await client.send(new GetObjectCommand({ Bucket, Key }))).Body!.transformToByteArray())
+
+  /** Puts a file under the first name that is free or already holds these bytes; an object is there whole or not at all. */
+  async function place(delivery: Delivery, file: Delivery['files'][number]): Promise<string> {
+    for (let number = 1; ; number++) {
+      const name = numberedName(file.name, number)
+      const Key = keyOf(joined(delivery.folder, name))
+      const known = await head(Key)
+      if (known?.Metadata?.sha256 === file.sha256) return name
+      if (known) continue
+      const upload = new Upload({
+        client,
+        partSize: partBytes,
+        leavePartsOnError: false,
+        params: {
+          Bucket,
+          Key,
+          Body: createReadStream(file.path),
+          ContentType: file.mediaType,
+          Metadata: metadataOf(delivery, file.sha256),
+          ...(options.tags ? { Tagging: tagsOf(delivery) } : {}),
+        },
+      })
+      await upload.done()
+      const kept = await head(Key)
+      if (kept?.Metadata?.sha256 === file.sha256) return name
+    }
+  }
+
+  async function deliver(delivery: Delivery) {
+    const [first, ...others] = delivery.files
+    if (!first) throw new Refusal(`Document ${delivery.id} has no files. Give its rubric a file to make.`)
+    const placed = await place(delivery, first)
+    const index = keyOf(joined(delivery.folder, `${placed.replace(/\.[^./]+$/, '')}.index.json`))
+    const Body = `${JSON.stringify({ id: delivery.id, ...delivery.index }, null, 2)}\n`
+    await client.send(new PutObjectCommand({ Bucket, Key: index, Body, ContentType: 'application/json' }))
+    for (const file of others) await place(delivery, file)
+    return {
+      place: `${options.endpoint.replace(/\/+$/, '')}/${Bucket}/${keyOf(joined(delivery.folder, placed))}`,
+      answer: `Stored with its digest and index values as metadata: ${[first, ...others].map(file => file.sha256.slice(0, 12)).join(', ')}.`,
+    }
+  }
+
+  async function list(folder: string): Promise<Entry[]> {
+    const base = keyOf(folder)
+    const Prefix = base ? `${base}/` : ''
+    const entries: Entry[] = []
+    let ContinuationToken: string | undefined
+    do {
+      const page = await client.send(new ListObjectsV2Command({ Bucket, Prefix, Delimiter: '/', ContinuationToken }))
+      for (const one of page.CommonPrefixes ?? [])
+        entries.push({ name: one.Prefix!.slice(Prefix.length, -1), kind: 'folder', bytes: null, modified: null })
+      for (const one of page.Contents ?? [])
+        if (one.Key !== Prefix)
+          entries.push({
+            name: one.Key!.slice(Prefix.length),
+            kind: 'file',
+            bytes: one.Size ?? null,
+            modified: one.LastModified?.toISOString() ?? null,
+          })
+      ContinuationToken = page.NextContinuationToken
+    } while (ContinuationToken)
+    return sorted(entries)
+  }
+
+  async function check(): Promise<string> {
+    await client.send(new HeadBucketCommand({ Bucket }))
+    return `The bucket ${Bucket} is there, and lets us in. Nothing was stored.`
+  }
+
+  return {
+    deliver: delivery => said(() => deliver(delivery)),
+    browse: { list: folder => said(() => list(folder)), read: path => said(() => read(keyOf(path))) },
+    check: () => said(check),
+    dispose: async () => client.destroy(),
+  }
+}
+
+const valuesOf = ({ index }: Delivery) => Object.entries(z.record(z.string(), z.string()).catch({}).parse(index.values))
+
+/** As many index values as there is room for; percent-encoded, since headers hold ASCII alone. */
+function metadataOf(delivery: Delivery, sha256: string): Record<string, string> {
+  const metadata: Record<string, string> = { sha256, document: delivery.id }
+  let room = mostMetadata
+  for (const [field, value] of valuesOf(delivery)) {
+    const [key, said] = [`value-${field}`, encodeURIComponent(value)]
+    room -= key.length + said.length
+    if (room < 0) break
+    metadata[key] = said
+  }
+  return metadata
+}
+
+const tagsOf = (delivery: Delivery) =>
+  new URLSearchParams([
+    ['type', String(delivery.index.type ?? 'document')],
+    ...valuesOf(delivery)
+      .slice(0, 9)
+      .map(([field, value]) => [field.slice(0, 128), value.replace(/[^\p{L}\p{N}\s_.:/=+\-@]/gu, ' ').slice(0, 256)]),
+  ]).toString()
+
+const statusOf = (error: unknown) => (error instanceof S3ServiceException ? error.$metadata.httpStatusCode : undefined)
+
+function inWords(error: unknown, { endpoint, bucket }: Options): Error {
+  if (error instanceof Refusal) return error
+  const refused = refusedReach(error)
+  if (refused) return new Refusal(refused.message, 'person', { cause: error })
+  const { host } = new URL(endpoint)
+  const status = statusOf(error)
+  if (status === 401 || status === 403)
+    return new Refusal(`${host} refused our access key, or its rights do not reach. Ask a steward to put the right ones in.`, 'person', {
+      cause: error,
+    })
+  if (status === 404)
+    return new Refusal(`${host} has no bucket “${bucket}”, or nothing of that name. Ask its administrator.`, 'person', { cause: error })
+  if (status) return new Error(`${host} answered ${status}. Try again later, or ask its administrator.`, { cause: error })
+  return new Error(`${host} does not answer. Check that it runs and can be reached from here.`, { cause: error })
+}

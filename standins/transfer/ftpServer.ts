@@ -1,0 +1,47 @@
+import { execFile } from 'node:child_process'
+import { X509Certificate } from 'node:crypto'
+import { mkdtemp, readFile, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { promisify } from 'node:util'
+import { FtpSrv } from 'ftp-srv'
+
+/** The library writes a log for every command; only what goes wrong is worth a line here. */
+const quiet = { trace: none, debug: none, info: none, warn: none, error: none, fatal: none, child: () => quiet }
+function none() {
+  // Nothing.
+}
+
+/** A server for one user that speaks FTP over one folder, raised to TLS with a certificate of its own, signed by itself. */
+export async function ftpServer(folder: string, user: string, password: string, port: number) {
+  const { key, cert } = await ownCertificate()
+  const server = new FtpSrv({
+    url: `ftp://127.0.0.1:${port}`,
+    pasv_url: '127.0.0.1',
+    tls: { key, cert },
+    log: quiet,
+  })
+  server.on('login', ({ username, password: given }, accept, refuse) => {
+    if (username === user && given === password) accept({ root: folder })
+    else refuse(new Error('Not this user, or not this password.'))
+  })
+  server.on('client-error', () => undefined)
+  await (server.listen() as Promise<unknown>)
+  return {
+    /** SHA-256 of the certificate. */
+    certificate: new X509Certificate(cert).fingerprint256.replaceAll(':', '').toLowerCase(),
+    close: () => server.close() as Promise<unknown>,
+  }
+}
+
+async function ownCertificate(): Promise<{ key: Buffer; cert: Buffer }> {
+  const folder = await mkdtemp(join(tmpdir(), 'ftp-certificate-'))
+  try {
+    const [keyFile, certFile] = [join(folder, 'key.pem'), join(folder, 'cert.pem')]
+    const asked = 'req -x509 -newkey ec -pkeyopt ec_paramgen_curve:prime256v1 -nodes -days 30 -subj /CN=file-transfer'.split(' ')
+    await promisify(execFile)('openssl', [...asked, '-keyout', keyFile, '-out', certFile])
+    return { key: await readFile(keyFile), cert: await readFile(certFile) }
+  } finally {
+    await rm(folder, { recursive: true })
+  }
+}
