@@ -2,6 +2,7 @@ import type { Connector } from './connector'
 import bag from './bag'
 import businessRecords from './businessRecords'
 import cloudFolder from './cloudFolder'
+import contentManagement from './contentManagement'
 import ftp from './ftp'
 import hook from './hook'
 import mail from './mail'
@@ -10,7 +11,19 @@ import objects from './objects'
 import printer from './printer'
 import sftp from './sftp'
 
-const connectors: readonly Connector[] = [networkFolder, businessRecords, mail, cloudFolder, sftp, ftp, objects, hook, bag, printer]
+const connectors: readonly Connector[] = [
+  networkFolder,
+  businessRecords,
+  mail,
+  cloudFolder,
+  sftp,
+  ftp,
+  objects,
+  contentManagement,
+  hook,
+  bag,
+  printer,
+]
 
 /** @throws {Error} where there is no connector of this name */
 export function connectorNamed(name: string): Connector {

@@ -1,9 +1,10 @@
+import { randomUUID } from 'node:crypto'
 import { createReadStream } from 'node:fs'
 import { Agent as HttpAgent } from 'node:http'
 import { Agent as HttpsAgent } from 'node:https'
 import {
+  DeleteObjectCommand,
   GetObjectCommand,
-  HeadBucketCommand,
   HeadObjectCommand,
   ListObjectsV2Command,
   PutObjectCommand,
@@ -46,7 +47,6 @@ export default defineConnector({
   can: { browse: true },
   options: Options,
   open: options => {
-    checkable(options)
     const agents = { lookup, keepAlive: true }
     const client = new S3Client({
       region: options.region,
@@ -60,19 +60,12 @@ export default defineConnector({
   },
 })
 
-/** An address is checked here, a name's addresses when one connects. */
-function checkable({ endpoint }: Options): void {
-  try {
-    checkHost(new URL(endpoint).hostname)
-  } catch (error) {
-    throw new Refusal((error as Error).message, 'person', { cause: error })
-  }
-}
-
 function opened(client: S3Client, options: Options): Destination {
   const { bucket: Bucket } = options
   const said = async <T>(work: () => Promise<T>): Promise<T> => {
     try {
+      // An address is checked here, a name's addresses when one connects.
+      checkHost(new URL(options.endpoint).hostname)
       return await work()
     } catch (error) {
       throw inWords(error, options)
@@ -154,8 +147,12 @@ function opened(client: S3Client, options: Options): Destination {
   }
 
   async function check(): Promise<string> {
-    await client.send(new HeadBucketCommand({ Bucket }))
-    return `The bucket ${Bucket} is there, and lets us in. Nothing was stored.`
+    const Key = keyOf(`.try-${randomUUID()}`)
+    const words = 'Rubricator tries whether it can file here.'
+    await client.send(new PutObjectCommand({ Bucket, Key, Body: words }))
+    const kept = await read(Key).finally(() => client.send(new DeleteObjectCommand({ Bucket, Key })))
+    if (kept.toString() !== words) throw new Error(`The bucket ${Bucket} did not keep what was stored.`)
+    return 'A small object was stored, read back and taken away again.'
   }
 
   return {

@@ -31,6 +31,9 @@ const Secrets = z.object({
   readerKey: newKey,
   mailPassword: newKey,
   cloudPassword: newKey,
+  transferPassword: newKey,
+  archivePassword: newKey,
+  archiveSecret: newKey,
   signIns: z.array(SignIn),
 })
 export type Secrets = z.infer<typeof Secrets>
@@ -93,6 +96,9 @@ export async function loadSecrets(data: string): Promise<Secrets> {
     readerKey: randomBytes(24).toString('hex'),
     mailPassword: randomBytes(24).toString('hex'),
     cloudPassword: randomBytes(24).toString('hex'),
+    transferPassword: randomBytes(24).toString('hex'),
+    archivePassword: randomBytes(24).toString('hex'),
+    archiveSecret: randomBytes(24).toString('hex'),
     signIns: [
       demoSignIn('Tamsin', ['clerk']),
       demoSignIn('Jowan', ['clerk']),

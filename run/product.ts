@@ -12,9 +12,10 @@ import { sealDestinations } from '../store/setup/destinations'
 import { Queue } from '../store/queue'
 import { Child } from './children'
 import { loadSecrets, prepareDataFolder, type Secrets, type SignIn } from './dataFolder'
-import { seed, type Standins } from './demo/seed'
+import { seed } from './demo/seed'
+import { startStandins } from './demo/standins'
 import { liveTheWeek } from './demo/week'
-import { AppPort, freePort } from './ports'
+import { AppPort } from './ports'
 import { startPostgres, type Database } from './postgres'
 import type { Settings } from './settings'
 
@@ -77,7 +78,12 @@ export class Product {
 
     this.say('Starting the simulated device and destinations')
     const app = `http://${host}:${port.number}`
-    const standins = await this.startStandins(secrets, app)
+    const standins = await startStandins(
+      (name, script, args, env) => this.run(name, withTsx(script, ...args), env),
+      this.settings,
+      secrets,
+      app,
+    )
 
     this.say(empty ? 'Preparing an empty copy' : 'Preparing the demo')
     const sql = openDatabase(this.database.url, 2)
@@ -120,6 +126,8 @@ export class Product {
         'vessel-register': standins.register.address,
         mailboxes: standins.mailboxes,
         'cloud-folder': standins.cloud.page,
+        'file-servers': standins.transfer.page,
+        archive: standins.archive.page,
       },
       folders: { 'network-folder': folder },
       signIns: empty ? [] : secrets.signIns.map(({ token: _, ...person }) => person),
@@ -149,63 +157,12 @@ export class Product {
     await sql.end({ timeout: 1 })
   }
 
-  /** Starts the simulated device and destinations, and says where they are. */
-  private async startStandins(secrets: Secrets, app: string): Promise<Standins> {
-    const { data, deviceSpeed } = this.settings
-    const [device, register, mailWeb, smtp, cloud] = [
-      await freePort(),
-      await freePort(),
-      await freePort(),
-      await freePort(),
-      await freePort(),
-    ]
-    const at = async (name: string) => {
-      await mkdir(join(data, name), { recursive: true })
-      return join(data, name)
-    }
-    await this.run(
-      'office-device',
-      withTsx(
-        '../standins/device/main.ts',
-        '--name',
-        'Office device',
-        '--port',
-        String(device),
-        '--speed',
-        String(deviceSpeed),
-        '--badges',
-        `${app}/api/panel/badge`,
-      ),
-      { READER_KEY: secrets.readerKey },
-    )
-    await this.run(
-      'vessel-register',
-      withTsx('../standins/register/main.ts', '--port', String(register), '--folder', await at('vessel-register')),
-      { REGISTER_KEY: secrets.registerKey },
-    )
-    await this.run(
-      'mail',
-      withTsx('../standins/mail/main.ts', '--port', String(mailWeb), '--smtp', String(smtp), '--folder', await at('mailboxes')),
-      { MAIL_PASSWORD: secrets.mailPassword },
-    )
-    await this.run('cloud', withTsx('../standins/cloud/main.ts', '--port', String(cloud), '--folder', await at('cloud-folder')), {
-      CLOUD_PASSWORD: secrets.cloudPassword,
-    })
-    const local = (number: number) => `http://127.0.0.1:${number}`
-    return {
-      bench: `${local(device)}/`,
-      officeDevice: `${local(device)}/eSCL`,
-      register: { address: local(register), key: secrets.registerKey },
-      mailboxes: `${local(mailWeb)}/`,
-      mail: { port: smtp, password: secrets.mailPassword },
-      cloud: { page: `${local(cloud)}/`, address: `${local(cloud)}/dav`, password: secrets.cloudPassword },
-    }
-  }
-
-  private async run(name: string, args: string[], env: Record<string, string>, socket?: () => Promise<Server>): Promise<void> {
+  private async run(name: string, args: string[], env: Record<string, string>, socket?: () => Promise<Server>): Promise<unknown> {
     const child = new Child({ name, args, env, ...(socket ? { socket } : {}) }, this.settings.data)
     this.children.push(child)
-    Ready.parse(await child.start())
+    const said = await child.start()
+    Ready.parse(said)
+    return said
   }
 
   /** A database that died is started again; the others wait for it. */

@@ -34,7 +34,7 @@ export async function soundOptions(
       issues.map(issue => ({ path: `options.${issue.path}`, message: `Expected ${issue.expected}.` })),
     )
   }
-  if (connector === 'network-folder' && options.path !== kept.path) await folderOf(String(options.path))
+  if (['network-folder', 'bag'].includes(connector) && options.path !== kept.path) await folderOf(String(options.path))
   return options
 }
 

@@ -12,6 +12,7 @@ import { findOffice, saveOffice } from '../../store/setup/office'
 import { setReaderKey } from '../../store/setup/panels'
 import { addRubric } from '../../store/setup/rubrics'
 import type { SignIn } from '../dataFolder'
+import type { Standins } from './standins'
 
 const rubrics = [
   'mooring-permits',
@@ -36,16 +37,6 @@ const addresses: [string, string][] = [
   ['Records office', 'records@saltmere.example'],
   ['Tamsin Roe', 'tamsin@saltmere.example'],
 ]
-
-/** Where the simulated device and destinations are, and their keys. */
-export interface Standins {
-  bench: string
-  officeDevice: string
-  register: { address: string; key: string }
-  mailboxes: string
-  mail: { port: number; password: string }
-  cloud: { page: string; address: string; password: string }
-}
 
 /** The office, whose mail server has another port at each start; what a steward changed stays. */
 async function seedOffice(sql: Sql, { port, password }: Standins['mail']): Promise<void> {
@@ -115,5 +106,68 @@ export async function seed(
     name: 'Cloud folder',
     connector: 'cloud-folder',
     options: { address: demo.cloud.address, user: 'records', password: demo.cloud.password },
+  })
+  const { transfer, archive } = demo
+  await putDestination(sql, {
+    id: 'file-server',
+    name: 'File server (SFTP)',
+    connector: 'sftp',
+    options: {
+      host: '127.0.0.1',
+      port: transfer.sftp,
+      user: 'records',
+      password: transfer.password,
+      fingerprint: transfer.fingerprint,
+      path: 'records',
+    },
+  })
+  await putDestination(sql, {
+    id: 'old-file-server',
+    name: 'Old file server (FTP)',
+    connector: 'ftp',
+    options: {
+      host: '127.0.0.1',
+      port: transfer.ftp,
+      certificate: transfer.certificate,
+      user: 'records',
+      password: transfer.password,
+      path: 'old records',
+    },
+  })
+  await putDestination(sql, {
+    id: 'object-store',
+    name: 'Object store',
+    connector: 'objects',
+    options: { endpoint: transfer.objects, bucket: 'records', user: 'S3RVER', secret: 'S3RVER' },
+  })
+  await putDestination(sql, {
+    id: 'archive',
+    name: 'Archive (CMIS)',
+    connector: 'content-management',
+    options: {
+      address: `${archive.page}cmis`,
+      user: 'records',
+      password: archive.password,
+      type: 'harbour:permit',
+      properties: ['permit=harbour:permitNumber', 'issued=harbour:issued'],
+    },
+  })
+  await putDestination(sql, {
+    id: 'archive-calls',
+    name: 'Archive (calls)',
+    connector: 'hook',
+    options: { address: `${archive.page}hook`, secret: archive.secret },
+  })
+  await putDestination(sql, {
+    id: 'archive-packages',
+    name: 'Archive packages',
+    connector: 'bag',
+    options: { path: demo.bags, organization: 'Saltmere Harbour Office' },
+  })
+  await putDestination(sql, {
+    id: 'office-printer',
+    name: 'Office printer',
+    connector: 'printer',
+    options: { address: demo.printer },
   })
 }

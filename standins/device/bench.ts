@@ -46,6 +46,7 @@ export function benchPage(name: string, feeder: Feeder, glass: Glass, busy: bool
 </style>
 <h1>${escaped(name)}</h1>
 <small>A simulated device for the demo. ${busy ? 'It is scanning now.' : 'It is idle.'}</small>
+<p><a href="tray">The output tray of its printer</a></p>
 <p>To try first: press “Put it in the feeder”, then go to Rubricator, sign in as Tamsin, press “Start a scan”, choose “Mooring
 permits” and scan. One of its pages has a code that another label covers: Rubricator asks about it. Then let something go wrong here
 after ten sheets, and scan again.</p>

@@ -31,16 +31,23 @@ export class Printer {
   constructor(private readonly name: string) {}
 
   async answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
-    const asked = ipp.parse(await bodyOf(request, mostBytes))
+    const body = await bodyOf(request, mostBytes)
+    const asked: Message = { ...ipp.parse(body), data: dataOf(body) }
     const reply = this.reply(asked, `ipp://${request.headers.host}/ipp/print`)
-    response.writeHead(200, { 'content-type': 'application/ipp' }).end(
-      ipp.serialize({
-        version: '2.0',
-        id: asked.id ?? 0,
-        ...reply,
-        'operation-attributes-tag': { 'attributes-charset': 'utf-8', 'attributes-natural-language': 'en' },
-      }),
-    )
+    const { 'job-attributes-tag': jobs = [], ...rest } = reply
+    const head = ipp.serialize({
+      version: '2.0',
+      id: asked.id ?? 0,
+      ...rest,
+      'operation-attributes-tag': { 'attributes-charset': 'utf-8', 'attributes-natural-language': 'en' },
+    })
+    // The library writes one group of a kind: several are put together from what it writes of each.
+    const groups = [jobs]
+      .flat()
+      .map(job => ipp.serialize({ statusCode: 'successful-ok', id: 1, 'job-attributes-tag': job }).subarray(8, -1))
+    response
+      .writeHead(200, { 'content-type': 'application/ipp' })
+      .end(Buffer.concat([head.subarray(0, -1), ...groups, Buffer.from([0x03])]))
   }
 
   private reply(asked: Message, uri: string): Message {
@@ -125,6 +132,20 @@ export class Printer {
       await rm(folder, { recursive: true })
     }
   }
+}
+
+/** The document behind the attributes, as bytes: the library gives it as text (RFC 8010, 3.1). */
+function dataOf(body: Buffer): Buffer {
+  let at = 8
+  while (at < body.length && body[at] !== 0x03) {
+    // A group's delimiter stands alone; an attribute has a name and a value, each behind its length.
+    if (body[at]! <= 0x0f) at++
+    else {
+      at += 3 + body.readUInt16BE(at + 1)
+      at += 2 + body.readUInt16BE(at)
+    }
+  }
+  return body.subarray(at + 1)
 }
 
 const jobOf = (job: PrintedJob, uri: string): Group => ({

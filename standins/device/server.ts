@@ -8,6 +8,8 @@ import { capabilitiesXml, statusXml } from './answersXml'
 import { benchPage, topSheet } from './bench'
 import { faults, Feeder, type Fault } from './feeder'
 import { Glass } from './glass'
+import { Printer } from './printer'
+import { printerPage } from './printerPage'
 import { ScanJob } from './scanJob'
 import { readSettings } from './settingsXml'
 
@@ -25,6 +27,7 @@ export interface Reader {
 export function deviceServer(name: string, sidesPerMinute: number, reader: Reader | null = null): Server {
   const feeder = new Feeder()
   const glass = new Glass()
+  const printer = new Printer(name)
   const jobs: ScanJob[] = []
   let offUntil = 0
   let copyingUntil = 0
@@ -71,6 +74,7 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
     const back = () => response.writeHead(303, { location: './' }).end()
     if (request.method === 'GET' && path === '/')
       return reply(response, 200, 'text/html; charset=utf-8', benchPage(name, feeder, glass, busy(), reader !== null))
+    if (path.startsWith('/tray')) return tray(request, response, path)
     if (request.method === 'GET' && path === '/top.png') {
       const picture = await topSheet(feeder)
       return picture ? reply(response, 200, 'image/png', picture) : refuse(response, 404)
@@ -138,11 +142,26 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
     return refuse(response, 404)
   }
 
+  async function tray(request: IncomingMessage, response: ServerResponse, path: string): Promise<unknown> {
+    if (path === '/tray/jam' && request.method === 'POST') {
+      printer.jammed = !printer.jammed
+      return response.writeHead(303, { location: '../tray' }).end()
+    }
+    if (path === '/tray') return reply(response, 200, 'text/html; charset=utf-8', printerPage(name, printer))
+    const picture = await printer.picture(Number(/^\/tray\/(\d+)\.png$/.exec(path)?.[1]))
+    return picture ? reply(response, 200, 'image/png', picture) : refuse(response, 404)
+  }
+
   return createServer((request, response) => {
     const path = new URL(request.url ?? '/', 'http://device').pathname
     // Switched off it answers nobody; its bench is not part of it.
-    if (path.startsWith('/eSCL/') && Date.now() < offUntil) return void request.socket.destroy()
-    const work = path.startsWith('/eSCL/') ? escl(request, response, path) : bench(request, response, path)
+    if (/^\/(eSCL|ipp)\//.test(path) && Date.now() < offUntil) return void request.socket.destroy()
+    const work =
+      path === '/ipp/print' && request.method === 'POST'
+        ? printer.answer(request, response)
+        : path.startsWith('/eSCL/')
+          ? escl(request, response, path)
+          : bench(request, response, path)
     work.catch((error: unknown) => {
       console.error(`${name}: ${request.method} ${path}: ${String(error)}`)
       if (!response.headersSent) refuse(response, 500)

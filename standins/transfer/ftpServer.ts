@@ -13,8 +13,8 @@ function none() {
 }
 
 /** A server for one user that speaks FTP over one folder, raised to TLS with a certificate of its own, signed by itself. */
-export async function ftpServer(folder: string, user: string, password: string, port: number) {
-  const { key, cert } = await ownCertificate()
+export async function ftpServer(folder: string, user: string, password: string, port: number, own?: OwnCertificate) {
+  const { key, cert } = own ?? (await ownCertificate())
   const server = new FtpSrv({
     url: `ftp://127.0.0.1:${port}`,
     pasv_url: '127.0.0.1',
@@ -34,13 +34,19 @@ export async function ftpServer(folder: string, user: string, password: string, 
   }
 }
 
-async function ownCertificate(): Promise<{ key: Buffer; cert: Buffer }> {
+export interface OwnCertificate {
+  key: string
+  cert: string
+}
+
+/** A key and a certificate that is signed by itself. */
+export async function ownCertificate(): Promise<OwnCertificate> {
   const folder = await mkdtemp(join(tmpdir(), 'ftp-certificate-'))
   try {
     const [keyFile, certFile] = [join(folder, 'key.pem'), join(folder, 'cert.pem')]
     const asked = 'req -x509 -newkey ec -pkeyopt ec_paramgen_curve:prime256v1 -nodes -days 30 -subj /CN=file-transfer'.split(' ')
     await promisify(execFile)('openssl', [...asked, '-keyout', keyFile, '-out', certFile])
-    return { key: await readFile(keyFile), cert: await readFile(certFile) }
+    return { key: await readFile(keyFile, 'utf8'), cert: await readFile(certFile, 'utf8') }
   } finally {
     await rm(folder, { recursive: true })
   }

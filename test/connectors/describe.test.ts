@@ -16,6 +16,13 @@ it('every connector says what its options are, which are secret, and what it can
     ['business-records', false, true, null],
     ['mail', false, false, 'people'],
     ['cloud-folder', true, false, 'folder'],
+    ['sftp', true, false, 'folder'],
+    ['ftp', true, false, 'folder'],
+    ['objects', true, false, 'folder'],
+    ['content-management', true, false, 'folder'],
+    ['hook', false, false, null],
+    ['bag', false, false, 'folder'],
+    ['printer', false, false, null],
   ])
   expect(connectorNamed('mail').options.find(option => option.key === 'port')).toMatchObject({
     required: true,
@@ -28,6 +35,13 @@ it('a destination can do what its connector says', () => {
     'network-folder': { path: '/srv' },
     'cloud-folder': { address: 'http://127.0.0.1:9/dav' },
     mail: { host: 'h', port: 25, from: 'a@saltmere.example' },
+    sftp: { host: 'h', user: 'u' },
+    ftp: { host: 'h', user: 'u' },
+    objects: { endpoint: 'http://127.0.0.1:9', bucket: 'records', user: 'u', secret: 's' },
+    'content-management': { address: 'http://127.0.0.1:9/cmis' },
+    hook: { address: 'http://127.0.0.1:9/hook', secret: 'sixteen letters!' },
+    bag: { path: '/srv' },
+    printer: { address: 'ipp://127.0.0.1:9/ipp/print' },
     'business-records': { address: 'http://127.0.0.1:9', lookup: { path: '/v', parameter: 'p', field: 'f' }, attach: '/a' },
   }
   for (const { name, can } of connectorViews) {

@@ -1,0 +1,72 @@
+import { createHash } from 'node:crypto'
+import { mkdir, readFile, writeFile } from 'node:fs/promises'
+import { createServer } from 'node:http'
+import { join } from 'node:path'
+import { parseArgs } from 'node:util'
+import S3rver from 's3rver'
+import ssh2 from 'ssh2'
+import { folderPage } from '../folderPage'
+import { endWhenTold } from '../http'
+import { ftpServer, ownCertificate, type OwnCertificate } from './ftpServer'
+import { makeHostKey, sftpServer } from './sftpServer'
+
+const { values } = parseArgs({
+  options: {
+    port: { type: 'string', default: '0' },
+    sftp: { type: 'string', default: '0' },
+    ftp: { type: 'string', default: '2121' },
+    objects: { type: 'string', default: '0' },
+    folder: { type: 'string' },
+  },
+})
+const password = process.env.TRANSFER_PASSWORD
+if (!values.folder || !password) {
+  console.error(
+    'transfer --folder DIR [--port N --sftp N --ftp N --objects N], with the password of its user "records" in TRANSFER_PASSWORD',
+  )
+  process.exit(2)
+}
+const [files, store] = [join(values.folder, 'files'), join(values.folder, 'objects')]
+await Promise.all([files, store].map(path => mkdir(path, { recursive: true })))
+
+/** Made once: whoever confirmed it finds it again after a restart. */
+async function keysOf(path: string): Promise<{ hostKey: string; own: OwnCertificate }> {
+  const known = await readFile(path, 'utf8').catch(() => null)
+  if (known !== null) return JSON.parse(known) as { hostKey: string; own: OwnCertificate }
+  const keys = { hostKey: makeHostKey(), own: await ownCertificate() }
+  await writeFile(path, JSON.stringify(keys), { mode: 0o600 })
+  return keys
+}
+const { hostKey, own } = await keysOf(join(values.folder, 'keys.json'))
+const sftp = sftpServer(files, 'records', password, hostKey)
+await new Promise<void>(done => sftp.listen(Number(values.sftp), '127.0.0.1', done))
+const { certificate } = await ftpServer(files, 'records', password, Number(values.ftp), own)
+await new S3rver({
+  port: Number(values.objects),
+  address: '127.0.0.1',
+  silent: true,
+  directory: store,
+  configureBuckets: [{ name: 'records', configs: [] }],
+}).run()
+
+const key = ssh2.utils.parseKey(hostKey)
+if (key instanceof Error) throw key
+const fingerprint = `SHA256:${createHash('sha256').update(key.getPublicSSH()).digest('base64').replace(/=+$/, '')}`
+const suffix = '._S3rver_object'
+/** The object store keeps what it knows of an object beside it. */
+const named = (path: string) => (!path.includes('._S3rver_') ? path : path.endsWith(suffix) ? path.slice(0, -suffix.length) : null)
+const server = createServer((_, response) => {
+  const folders = [
+    { name: 'SFTP and FTP', path: files },
+    { name: 'Objects', path: store },
+  ]
+  folderPage('Saltmere file servers', 'Simulated for the demo: SFTP, FTP with TLS, and an object store.', folders, named).then(
+    page => response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(page),
+    (error: unknown) => response.writeHead(500).end(String(error)),
+  )
+})
+server.listen(Number(values.port), '127.0.0.1', () => {
+  if (process.send) process.send({ ready: true, fingerprint, certificate })
+  else console.log(`File servers: SFTP ${values.sftp} (${fingerprint}), FTP ${values.ftp} (${certificate}), objects ${values.objects}`)
+})
+endWhenTold(server)
