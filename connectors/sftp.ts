@@ -11,10 +11,12 @@ const Options = z.strictObject({
   port: z.int().min(1).max(65535).default(22).meta({ title: 'Port', description: 'Its port, 22 as a rule' }),
   user: z.string().min(1).meta({ title: 'User name', description: 'The user name there' }),
   password: z.string().optional().meta({ title: 'Password', description: 'The password, where no key is used', secret: true }),
-  key: z
-    .string()
-    .optional()
-    .meta({ title: 'Private key', description: 'A private key as OpenSSH writes it, in the place of a password', secret: true }),
+  key: z.string().optional().meta({
+    title: 'Private key',
+    description: 'A private key as OpenSSH writes it, in the place of a password',
+    secret: true,
+    lines: true,
+  }),
   fingerprint: z
     .string()
     .regex(/^SHA256:[\w+/]{43}$/)

@@ -1,3 +1,4 @@
+import { slipRefused } from '../flow/deliver'
 import { holdBatch } from '../flow/hold'
 import type { Flow } from '../flow/inBatch'
 import { loadEnded } from '../flow/load'
@@ -5,6 +6,7 @@ import { findLoad } from '../store/batches/loads'
 import { findDocument } from '../store/documents/read'
 import { pageToExamine } from '../store/pages/toExamine'
 import type { Jobs, Step } from '../store/queue'
+import { findSlip } from '../store/slips/toDeliver'
 
 /** What went wrong, for a person; no full stop. */
 export function wordsOf(error: unknown): string {
@@ -25,6 +27,9 @@ export async function lastFailure(flow: Flow, step: Step, data: Jobs[Step], erro
   } else if ('page' in data) {
     const page = await pageToExamine(flow.sql, data.page)
     if (page && !page.done) await holdBatch(flow, page.batch_id, `Page ${page.position} could not be examined: ${words}`)
+  } else if ('slip' in data) {
+    const slip = await findSlip(flow.sql, data.slip)
+    if (slip) await slipRefused(flow, slip, `Delivering stopped: ${words}. Look at the files, then send it again.`, true)
   } else if ('batch' in data) {
     await holdBatch(flow, data.batch, `Splitting stopped: ${words}`)
   }

@@ -4,6 +4,7 @@ import { warnOfLimits } from './limits'
 import { tidyBlobs } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
 import { forgetOldBytes } from '../flow/keep'
+import { tryDue } from '../flow/pauses'
 import { forgetOld } from '../store/forget'
 import { giveSign } from '../store/readiness'
 import { allowNetworks, usualNetworks } from '../reach/networks'
@@ -43,6 +44,7 @@ const keepLockSeconds = 1
 const watchSeconds = 3
 const tidyHours = 24
 const limitSeconds = 30
+const dueSeconds = 2
 
 watchOver()
 const settings = readStoreSettings(process.env)
@@ -145,6 +147,10 @@ const limitsTimer = setInterval(() => {
   warnOfLimits(sql).catch((error: unknown) => console.error(`Limits: ${String(error)}`))
 }, limitSeconds * 1000)
 
+const dueTimer = setInterval(() => {
+  tryDue(sql, queue).catch((error: unknown) => console.error(`Deliveries that are due: ${String(error)}`))
+}, dueSeconds * 1000)
+
 const watch = new FolderWatch(work)
 const watchTimer = setInterval(() => {
   watch.look().catch((error: unknown) => console.error(`Watching folders: ${String(error)}`))
@@ -161,6 +167,7 @@ async function stop(): Promise<void> {
   clearInterval(watchTimer)
   clearInterval(tidyTimer)
   clearInterval(limitsTimer)
+  clearInterval(dueTimer)
   await queue.stop()
   work.examiners.dispose()
   await leases.end()

@@ -17,6 +17,7 @@ useLive(null, refresh)
 <template>
   <PageTitle title="Sent" />
   <TroubleBand :words="trouble" />
+  <TroubledDestinations @changed="refresh" />
   <ListSearch
     label="File, batch or place"
     :text="asked.text"

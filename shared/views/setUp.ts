@@ -29,6 +29,8 @@ export interface OptionSchema {
   items?: OptionSchema
   properties?: Record<string, OptionSchema>
   required?: string[]
+  /** A text of several lines. */
+  lines?: boolean
 }
 /** A way to deliver, and what it wants to know. */
 export interface ConnectorView {

@@ -1,4 +1,15 @@
 export type SlipState = 'waiting' | 'delivered' | 'failed'
+/** A destination at which deliveries do not arrive. */
+export interface TroubledDestination {
+  destination: string
+  name: string
+  /** Deliveries that a person must send again, and those that go on by themselves. */
+  failed: number
+  waiting: number
+  trouble: string
+  /** Since when nothing arrives there; null where it takes others. */
+  since: string | null
+}
 export interface SlipRow {
   id: number
   document: number

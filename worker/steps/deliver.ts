@@ -1,16 +1,18 @@
 import { connectorNamed } from '../../connectors'
 import { Refusal } from '../../connectors/connector'
 import { slipDelivered, slipRefused } from '../../flow/deliver'
+import { mayGo } from '../../flow/pauses'
 import { findDestination } from '../../store/setup/destinations'
 import { documentToDeliver, findSlip } from '../../store/slips/toDeliver'
-import type { Attempt, Work } from '../context'
+import type { Work } from '../context'
 
 /** One slip: a document's files and index values to one destination. */
-export async function deliver(work: Work, { slip: id }: { slip: number }, attempt: Attempt): Promise<void> {
+export async function deliver(work: Work, { slip: id }: { slip: number }): Promise<void> {
   const slip = await findSlip(work.sql, id)
   if (!slip || slip.state === 'delivered') return
   const row = await findDestination(work.sql, slip.destination_id)
   if (!row) return slipRefused(work, slip, `No destination "${slip.destination_id}" is set up. Add it, or change the rubric.`, true)
+  if (!(await mayGo(work.sql, slip.id, slip.destination_id))) return
   const facts = await documentToDeliver(work.sql, slip)
   const destination = connectorNamed(row.connector).open(row.options)
   try {
@@ -38,9 +40,8 @@ export async function deliver(work: Work, { slip: id }: { slip: number }, attemp
     })
     await slipDelivered(work, slip, place, answer)
   } catch (error) {
-    const last = attempt.last || error instanceof Refusal
-    await slipRefused(work, slip, error instanceof Error ? error.message : String(error), last)
-    if (!last) throw error
+    // It is tried again by its own pause, not by the queue's.
+    await slipRefused(work, slip, error instanceof Error ? error.message : String(error), error instanceof Refusal)
   } finally {
     await destination.dispose()
   }

@@ -86,6 +86,19 @@ const usual = computed(() => (typeof schema.default === 'string' && schema.defau
         :aria-describedby="`${id}-is`"
         :aria-invalid="fault ? true : undefined"
       />
+      <textarea
+        v-else-if="schema.lines"
+        :id="id"
+        v-model="text"
+        class="field numbers mt-1"
+        rows="3"
+        spellcheck="false"
+        autocomplete="off"
+        :placeholder="kept ? 'kept; paste another to replace it' : usual"
+        :required="required && !kept"
+        :aria-describedby="`${id}-is`"
+        :aria-invalid="fault ? true : undefined"
+      />
       <input
         v-else
         :id="id"

@@ -1,0 +1,56 @@
+import { destinationPause } from '../core/model/deliveryPause'
+import type { Queue } from '../store/queue'
+import type { Sql, Tx } from '../store/database'
+
+/**
+ * Whether a delivery may go to its destination now. One that was left alone for its pause lets a single delivery through, which
+ * shows whether it is back; the others wait on.
+ */
+export async function mayGo(sql: Sql, slip: number, destination: string): Promise<boolean> {
+  const [pause] = await sql<{ until: Date | null }[]>`select until from destination_pauses where destination_id = ${destination}`
+  if (!pause?.until) return true
+  const [through] = await sql`
+    update destination_pauses set until = now() + interval '1 minute'
+    where destination_id = ${destination} and until <= now()
+    returning true`
+  if (through) return true
+  await sql`update slips set next_try = (select until from destination_pauses where destination_id = ${destination})
+    where id = ${slip} and state = 'waiting'`
+  return false
+}
+
+/** Notes that a delivery did not get there for a reason that lies with the destination. */
+export async function destinationFailed(tx: Tx, destination: string, trouble: string): Promise<void> {
+  const [row] = await tx<{ failures: number }[]>`
+    insert into destination_pauses (destination_id, failures, trouble) values (${destination}, 1, ${trouble})
+    on conflict (destination_id) do update set failures = destination_pauses.failures + 1, trouble = excluded.trouble
+    returning failures`
+  const seconds = destinationPause(row!.failures)
+  await tx`update destination_pauses set until = now() + make_interval(secs => ${seconds}) where destination_id = ${destination}
+    and ${seconds}::float is not null`
+}
+
+/** Notes that a destination took something: what waits for it goes on at once. */
+export async function destinationTakes(tx: Tx, destination: string): Promise<void> {
+  const was = await tx`delete from destination_pauses where destination_id = ${destination} returning 1`
+  if (was.length)
+    await tx`update slips set next_try = now() where destination_id = ${destination} and state = 'waiting' and next_try > now()`
+}
+
+const atOnce = 200
+
+/** Sends deliveries on whose pause is over; any worker may. Gives how many. */
+export function tryDue(sql: Sql, queue: Queue): Promise<number> {
+  return sql.begin(async tx => {
+    const due = await tx<{ id: number }[]>`
+      select id from slips where state = 'waiting' and next_try <= now() order by next_try limit ${atOnce} for update skip locked`
+    if (!due.length) return 0
+    await tx`update slips set next_try = null where id = any(${due.map(({ id }) => id)})`
+    await queue.sendAll(
+      tx,
+      'deliver',
+      due.map(({ id }) => ({ slip: id })),
+    )
+    return due.length
+  })
+}
