@@ -36,7 +36,7 @@ export class Printer {
     const reply = this.reply(asked, `ipp://${request.headers.host}/ipp/print`)
     const { 'job-attributes-tag': jobs = [], ...rest } = reply
     const head = ipp.serialize({
-      version: '2.0',
+      version: asked.version ?? '2.0',
       id: asked.id ?? 0,
       ...rest,
       'operation-attributes-tag': { 'attributes-charset': 'utf-8', 'attributes-natural-language': 'en' },
