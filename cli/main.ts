@@ -4,6 +4,7 @@ import { check } from './check'
 import { printSchema } from './schema'
 import { run } from './run'
 import { token } from './token'
+import { trail } from './trail'
 import { UsageError } from './usage'
 
 const usage = `rubricator run --rubric FILE --out DIR [--jobs N] [--json] INPUT…
@@ -14,6 +15,8 @@ rubricator schema
     Prints the rubric's JSON Schema.
 rubricator token add --for PERSON --scopes capture,read,index,manage [--name WHAT] | list | end ID
     Makes, lists or ends the tokens that other programs show to a running copy.
+rubricator trail verify [--head PLACE:DIGEST] [--json] | export
+    Looks over whether the trail of a running copy is whole (3 where it is not), or writes it out as lines of JSON.
 Ends with 0 all made, 1 internal error, 2 bad arguments or rubric, 3 some page unreadable or waiting for a person.`
 
 /** Runs the command line and gives its exit code. */
@@ -57,6 +60,8 @@ async function dispatch([command, ...rest]: string[]): Promise<number> {
       return check(onlyArgument(rest))
     case 'token':
       return token(rest)
+    case 'trail':
+      return trail(rest)
     case 'schema':
       if (rest.length) throw new UsageError(`schema takes no arguments; found "${rest[0]}".`)
       return printSchema()

@@ -1,11 +1,10 @@
-import { readFile } from 'node:fs/promises'
-import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { z } from 'zod'
 import { scopes } from '../shared/views/people'
 import { openDatabase, type Sql } from '../store/database'
 import { personByName } from '../store/people/people'
 import { addToken, endToken, listTokens } from '../store/people/tokens'
+import { databaseUrl } from './database'
 import { UsageError } from './usage'
 
 const Scopes = z.array(z.enum(scopes)).min(1)
@@ -58,18 +57,4 @@ function parse(args: string[]) {
   } catch (error) {
     throw new UsageError(`token: ${(error as Error).message}`, { cause: error })
   }
-}
-
-const RunFile = z.object({ database: z.string() })
-
-async function databaseUrl(): Promise<string> {
-  const url = process.env.RUBRICATOR_DATABASE_URL
-  if (url) return url
-  const path = join(process.env.RUBRICATOR_DATA ?? '.data', 'run.json')
-  const text = await readFile(path, 'utf8').catch(() => {
-    throw new UsageError(
-      `No copy runs in ${path}. Start one, or name its data folder in RUBRICATOR_DATA or its database in RUBRICATOR_DATABASE_URL.`,
-    )
-  })
-  return RunFile.parse(JSON.parse(text)).database
 }

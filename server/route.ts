@@ -15,6 +15,8 @@ import type { Person, Role, Scope } from '../shared/views/people'
 import { requireBatch, requirePerson, requireProof, requireRole, requireToken, type Subject } from './access'
 import { refuseOthers } from '../flow/inBatch'
 import { store } from './context'
+import { appendToTrail } from '../store/trail'
+import { addressOf } from './session'
 import { isPanel } from './panel'
 import { bodyOf, checked } from './input'
 import { problemOf, refusalOf } from './refusals'
@@ -103,7 +105,16 @@ export function defineRoute<
       const body = route.body && most !== 'stream' ? await bodyOf(event, route.body, most) : {}
       if (route.status) setResponseStatus(event, route.status)
       const asked = { event, person, actor, batch, params: path, query, body }
-      return await route.run(asked as Asked<M, PathOf<M, P>, z.infer<Q>, z.infer<B>>)
+      const answer = await route.run(asked as Asked<M, PathOf<M, P>, z.infer<Q>, z.infer<B>>)
+      // Every setting that is changed has a name and a time; what was in it may be secret, and is not kept here.
+      if (actor && isRole(may) && event.method !== 'GET')
+        await appendToTrail(
+          store().sql,
+          actor,
+          { what: 'set up', new: { does: route.does, path: event.path.split('?')[0] } },
+          addressOf(event),
+        )
+      return answer
     } catch (error) {
       const refusal = refusalOf(error)
       if (route.scope === undefined) throw refusal
@@ -112,6 +123,8 @@ export function defineRoute<
   })
   return Object.assign(handler, { facts: { ...route, params } })
 }
+
+const isRole = (may: May): may is Role => typeof may === 'string' && may !== 'anybody' && may !== 'person'
 
 interface Asker {
   person: Person | null

@@ -1,15 +1,32 @@
 import { getRequestIP, type H3Event } from 'h3'
+import { byPerson } from '../core/model/actor'
 import type { Office } from '../core/model/office'
 import type { Person, SignedIn } from '../shared/views/people'
 import { findOffice } from '../store/setup/office'
 import { hasSecondFactor } from '../store/people/secondFactor'
+import { personByName } from '../store/people/people'
 import { beginSession, endSession } from '../store/people/sessions'
+import { appendToTrail } from '../store/trail'
 import { store } from './context'
 
 /** Signs somebody in with this request, at a panel or at a desk (null). */
 export async function signIn(event: H3Event, person: Person, panel: string | null): Promise<void> {
+  await appendToTrail(
+    store().sql,
+    byPerson(person.id),
+    { what: 'sign in', new: { at: panel === null ? 'desk' : 'panel' } },
+    addressOf(event),
+  )
   const session = await beginSession(store().sql, person.id, panel, addressOf(event))
   await replaceUserSession(event, { user: { id: person.id, name: person.name }, secure: { session } })
+}
+
+/** Notes that somebody tried to sign in and was not let in. @param name as it was typed; kept where somebody is called so */
+export async function noteFailure(event: H3Event, name: string | null): Promise<void> {
+  const { sql } = store()
+  // What nobody is called may be a password in the wrong place.
+  const known = name !== null && (await personByName(sql, name)) !== null
+  await appendToTrail(sql, { kind: 'nobody' }, { what: 'sign in failed', new: known ? { name } : null }, addressOf(event))
 }
 
 /** What a screen is told of who is signed in. */
@@ -25,7 +42,10 @@ export const mustShow = ({ roles }: Person, who: Office['secondFactor']) => who 
 /** Ends the session for good: its cookie opens nothing any more, wherever it was copied to. */
 export async function signOut(event: H3Event): Promise<void> {
   const session = await sessionOf(event)
-  if (session !== null) await endSession(store().sql, session)
+  if (session !== null) {
+    const person = await endSession(store().sql, session)
+    if (person) await appendToTrail(store().sql, byPerson(person), { what: 'sign out' }, addressOf(event))
+  }
   await clearUserSession(event)
 }
 

@@ -1,6 +1,7 @@
 import { Examiners } from '../engine/examiners'
 import { openBlobs } from '../store/blobs/open'
 import { warnOfLimits } from './limits'
+import { keepTrail } from './trail'
 import { tidyBlobs } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
 import { forgetOldBytes } from '../flow/keep'
@@ -45,6 +46,7 @@ const watchSeconds = 3
 const tidyHours = 24
 const limitSeconds = 30
 const dueSeconds = 2
+const trailSeconds = 10
 
 watchOver()
 const settings = readStoreSettings(process.env)
@@ -151,6 +153,10 @@ const dueTimer = setInterval(() => {
   tryDue(sql, queue).catch((error: unknown) => console.error(`Deliveries that are due: ${String(error)}`))
 }, dueSeconds * 1000)
 
+const trailTimer = setInterval(() => {
+  keepTrail(sql).catch((error: unknown) => console.error(`Keeping the trail: ${String(error)}`))
+}, trailSeconds * 1000)
+
 const watch = new FolderWatch(work)
 const watchTimer = setInterval(() => {
   watch.look().catch((error: unknown) => console.error(`Watching folders: ${String(error)}`))
@@ -168,6 +174,7 @@ async function stop(): Promise<void> {
   clearInterval(tidyTimer)
   clearInterval(limitsTimer)
   clearInterval(dueTimer)
+  clearInterval(trailTimer)
   await queue.stop()
   work.examiners.dispose()
   await leases.end()

@@ -4,7 +4,7 @@ import { hasSecondFactor, secondFactorFits } from '../../store/people/secondFact
 import { turnWasRight } from '../../store/people/signInTries'
 import { store } from '../context'
 import { defineRoute, refuse } from '../route'
-import { addressOf, signedIn, signIn } from '../session'
+import { addressOf, noteFailure, signedIn, signIn } from '../session'
 import { tellOfTries } from '../tellOfTries'
 import { takeTurns } from '../signInTurns'
 
@@ -33,6 +33,7 @@ export default defineRoute({
     ])
     const person = await personByPassword(sql, name, password)
     if (!person) {
+      await noteFailure(event, name)
       await tellOfTries(name)
       throw refuse(401, 'This name and password do not belong together. Check both, then try again.')
     }
@@ -40,6 +41,7 @@ export default defineRoute({
       // The password alone forgets no failures: its holder may still be guessing at the code.
       if (code === undefined) throw refuse(401, 'Now type the six digits that your authenticator shows.', { code: true })
       if (!(await secondFactorFits(sql, person.id, code))) {
+        await noteFailure(event, name)
         await tellOfTries(name)
         throw refuse(401, 'This code is not right, or was used before. Wait for the next one and type that.', { code: true })
       }

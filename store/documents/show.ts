@@ -29,10 +29,18 @@ export function filesOfDocument(sql: Sql, document: number): Promise<FileOfDocum
     select id, name, media_type, bytes, sha256, edition from files where document_id = ${document} order by edition desc, id`
 }
 
+export interface FileToSend {
+  name: string
+  media_type: string
+  sha256: string
+  batch: number
+  document: number
+}
+
 /** A file's blob and the batch that decides who may have it. */
-export async function findFile(sql: Sql, id: number): Promise<{ name: string; media_type: string; sha256: string; batch: number } | null> {
-  const [row] = await sql<{ name: string; media_type: string; sha256: string; batch: number }[]>`
-    select name, media_type, sha256, batch_id as batch
+export async function findFile(sql: Sql, id: number): Promise<FileToSend | null> {
+  const [row] = await sql<FileToSend[]>`
+    select name, media_type, sha256, batch_id as batch, document_id as document
     from files
     join documents on documents.id = document_id
     where files.id = ${id}`

@@ -54,3 +54,11 @@ export async function personByName(sql: Tx, name: string): Promise<string | null
   const [found] = await sql<{ id: string }[]>`select id from people where lower(name) = lower(${name})`
   return found?.id ?? null
 }
+
+/** Stewards who have a mail address. */
+export function stewardsToTell(sql: Tx): Promise<{ name: string; mail: string }[]> {
+  return sql<{ name: string; mail: string }[]>`
+    select name, mail from people
+    where deactivated_at is null and mail is not null and 'steward' = any(roles)
+    order by lower(name)`
+}

@@ -32,8 +32,10 @@ export async function personOfSession(sql: Sql, id: string, panel: string | null
   return { id: row.id, name: row.name, ...(row.panel === null ? { roles: row.roles } : { roles: ['clerk'], atPanel: true }) }
 }
 
-export async function endSession(sql: Sql, id: string): Promise<void> {
-  await sql`update sessions set ended_at = now() where id = ${id} and ended_at is null`
+export async function endSession(sql: Sql, id: string): Promise<string | null> {
+  const [ended] = await sql<{ person: string }[]>`
+    update sessions set ended_at = now() where id = ${id} and ended_at is null returning person`
+  return ended?.person ?? null
 }
 
 /** Ends all of a person's sessions, but for one that they keep. */

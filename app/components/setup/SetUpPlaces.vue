@@ -4,6 +4,7 @@ const places = [
   { to: '/set-up/destinations', name: 'Destinations' },
   { to: '/set-up/people', name: 'People' },
   { to: '/set-up/office', name: 'Office' },
+  { to: '/set-up/trail', name: 'Trail' },
 ]
 </script>
 

@@ -5,7 +5,7 @@ import { takeTap } from '../../../store/setup/panels'
 import { store } from '../../context'
 import { panelName, pinKey, requirePanel } from '../../panel'
 import { defineRoute, refuse } from '../../route'
-import { signedIn, signIn } from '../../session'
+import { noteFailure, signedIn, signIn } from '../../session'
 import { takeTurns } from '../../signInTurns'
 
 export default defineRoute({
@@ -30,6 +30,7 @@ export default defineRoute({
     const person =
       'pin' in body ? await personByToken(sql, 'pin', body.pin, pinKey()) : await personByPassword(sql, body.name, body.password)
     if (!person) {
+      await noteFailure(event, 'name' in body ? body.name : null)
       throw refuse(
         401,
         'pin' in body ? 'Nobody has this PIN. Try again.' : 'This name and password do not belong together. Check both, then try again.',

@@ -1,0 +1,19 @@
+import { readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { z } from 'zod'
+import { UsageError } from './usage'
+
+const RunFile = z.object({ database: z.string() })
+
+/** The address of a running copy's database: named, or found by its data folder. @throws {UsageError} */
+export async function databaseUrl(): Promise<string> {
+  const url = process.env.RUBRICATOR_DATABASE_URL
+  if (url) return url
+  const path = join(process.env.RUBRICATOR_DATA ?? '.data', 'run.json')
+  const text = await readFile(path, 'utf8').catch(() => {
+    throw new UsageError(
+      `No copy runs in ${path}. Start one, or name its data folder in RUBRICATOR_DATA or its database in RUBRICATOR_DATABASE_URL.`,
+    )
+  })
+  return RunFile.parse(JSON.parse(text)).database
+}

@@ -1,0 +1,85 @@
+import { beforeAll, expect, it } from 'vitest'
+import { headText, readHead } from '../../core/ledger/chain'
+import { worker } from '../../core/model/actor'
+import { appendToTrail } from '../../store/trail'
+import { chainTrail, headOf, headOfToday, verifyTrail } from '../../store/trailChain'
+import { by, sql } from './harness'
+
+const all = async () => {
+  while ((await chainTrail(sql)) > 0);
+}
+const write = (count: number) =>
+  sql.begin(async tx => {
+    for (let at = 0; at < count; at++)
+      await appendToTrail(
+        tx,
+        at % 2 ? by : worker,
+        { what: 'enter', old: { fee: '1' }, new: { fee: `${at}`, who: 'Wenna "Ä"' } },
+        '192.0.2.7',
+      )
+  })
+/** Does what nobody who works with the product can do. */
+const meddle = (statement: string) =>
+  sql.begin(async tx => {
+    await tx`set local session_replication_role = replica`
+    await tx.unsafe(statement)
+  })
+
+beforeAll(async () => {
+  await write(20)
+  await all()
+})
+
+it('chains each line once, in the order in which they were committed, and agrees', async () => {
+  await all()
+  const before = (await headOf(sql))!
+  let open: (() => void) | undefined
+  const held = new Promise<void>(resolve => (open = resolve))
+  // A transaction that began earlier and ends later: its line is not left behind.
+  const slow = sql.begin(async tx => {
+    await appendToTrail(tx, worker, { what: 'slow' })
+    await held
+  })
+  await write(3)
+  await all()
+  open!()
+  await slow
+  await all()
+  const found = await verifyTrail(sql)
+  expect(found).toMatchObject({ fault: null, unchained: 0 })
+  expect(found.head!.seq).toBe(before.seq + 4)
+  expect(await verifyTrail(sql, { from: before.seq })).toMatchObject({ lines: 4, fault: null, head: found.head })
+  expect(await verifyTrail(sql, { known: readHead(headText(before)) })).toMatchObject({ fault: null })
+})
+
+it('shows that a line was changed, taken out, put in between, or the end cut off', async () => {
+  await all()
+  const head = (await headOf(sql))!
+  const [line] = await sql<{ id: number }[]>`select trail_id as id from trail_chain where seq = 5`
+  await expect(sql`update trail set what = 'other' where id = ${line!.id}`).rejects.toThrow('Nothing is ever taken out')
+  await expect(sql`delete from trail_chain where seq = 5`).rejects.toThrow('Nothing is ever taken out')
+
+  const [was] = await sql<{ text: string }[]>`select new::text as text from trail where id = ${line!.id}`
+  await meddle(`update trail set new = '{"fee":"99"}' where id = ${line!.id}`)
+  expect((await verifyTrail(sql)).fault).toBe('The line at place 5 is not the one that was written.')
+  await meddle(`update trail set new = '${was!.text}' where id = ${line!.id}`)
+  expect((await verifyTrail(sql)).fault).toBeNull()
+
+  const [kept] = await sql<{ id: number; hash: string }[]>`
+    select trail_id as id, encode(hash, 'hex') as hash from trail_chain where seq = 12`
+  await meddle('delete from trail_chain where seq = 12')
+  expect((await verifyTrail(sql)).fault).toBe('Place 12 of the chain is gone.')
+  await meddle(`insert into trail_chain values (12, ${kept!.id}, decode('${kept!.hash}', 'hex'))`)
+
+  await meddle(`insert into trail (actor, what) values ('worker', 'put in')`)
+  expect((await verifyTrail(sql, { from: 20 })).fault).toContain('put in or taken out beside the chain')
+  await meddle(`delete from trail where what = 'put in'`)
+  await meddle(`delete from trail_chain where seq = ${head.seq}`)
+  expect((await verifyTrail(sql, { from: 20, known: head })).fault).toContain(`ends before place ${head.seq}`)
+  expect((await verifyTrail(sql, { from: 20, known: { ...head, seq: 21 } })).fault).toContain('another one than was told')
+})
+
+it('tells once a day what the chain comes to', async () => {
+  expect(await headOfToday(sql)).toMatchObject({ day: expect.stringMatching(/^\d{4}-\d\d-\d\d$/) as string })
+  expect(await headOfToday(sql)).toBeNull()
+})
