@@ -17,3 +17,6 @@ export async function databaseUrl(): Promise<string> {
   })
   return RunFile.parse(JSON.parse(text)).database
 }
+
+/** Where a running copy's blobs are: named, or in its data folder. */
+export const blobsSetting = (): string => process.env.RUBRICATOR_BLOBS ?? join(process.env.RUBRICATOR_DATA ?? '.data', 'blobs')

@@ -1,11 +1,13 @@
 import { parseArgs } from 'node:util'
 import { availableParallelism } from 'node:os'
+import { backup, restore, tidy, verify } from './backup'
 import { check } from './check'
 import { printSchema } from './schema'
 import { run } from './run'
 import { token } from './token'
 import { trail } from './trail'
 import { UsageError } from './usage'
+import about from '../package.json' with { type: 'json' }
 
 const usage = `rubricator run --rubric FILE --out DIR [--jobs N] [--json] INPUT…
     Turns scans (PDF, TIFF, JPEG, PNG, or folders of them) into documents, in the order given, as one batch.
@@ -15,6 +17,11 @@ rubricator schema
     Prints the rubric's JSON Schema.
 rubricator token add --for PERSON --scopes capture,read,index,manage [--name WHAT] | list | end ID
     Makes, lists or ends the tokens that other programs show to a running copy.
+rubricator backup FOLDER | restore FOLDER
+    Copies database and blobs of a running copy into a folder, while work goes on, what lies there already not again; puts a backup
+    into an empty database and blob store. Every digest is compared.
+rubricator verify [--json] | tidy
+    Compares each blob with its digest (3 where one is missing or changed); removes blobs that nothing names.
 rubricator trail verify [--head PLACE:DIGEST] [--json] | export
     Looks over whether the trail of a running copy is whole (3 where it is not), or writes it out as lines of JSON.
 Ends with 0 all made, 1 internal error, 2 bad arguments or rubric, 3 some page unreadable or waiting for a person.`
@@ -60,6 +67,17 @@ async function dispatch([command, ...rest]: string[]): Promise<number> {
       return check(onlyArgument(rest))
     case 'token':
       return token(rest)
+    case 'backup':
+      return backup(rest)
+    case 'restore':
+      return restore(rest)
+    case 'verify':
+      return verify(rest)
+    case 'tidy':
+      return tidy(rest)
+    case '--version':
+      console.log(about.version)
+      return 0
     case 'trail':
       return trail(rest)
     case 'schema':

@@ -2,7 +2,7 @@ import { Examiners } from '../engine/examiners'
 import { openBlobs } from '../store/blobs/open'
 import { warnOfLimits } from './limits'
 import { keepTrail } from './trail'
-import { tidyBlobs } from '../store/blobs/tidy'
+import { tidyBlobs, tidyLock } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
 import { forgetOldBytes } from '../flow/keep'
 import { tryDue } from '../flow/pauses'
@@ -129,7 +129,7 @@ const lockTimer = setInterval(() => {
 // One worker does it, and no matter which.
 async function tidy(): Promise<void> {
   await sql.begin(async tx => {
-    const [row] = await tx<{ mine: boolean }[]>`select pg_try_advisory_xact_lock(7208) as mine`
+    const [row] = await tx<{ mine: boolean }[]>`select pg_try_advisory_xact_lock(${tidyLock}) as mine`
     if (!row?.mine) return
     await forgetOld(tx)
     const sides = await forgetOldBytes(work)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BookOpen, Keyboard, LogOut, NotebookPen, ScrollText, Search, Send, Wrench } from '@lucide/vue'
+import { BookOpen, ChartNoAxesColumn, Keyboard, LogOut, NotebookPen, ScrollText, Search, Send, Wrench } from '@lucide/vue'
 
 const me = useMe()
 const showKeys = ref(false)
@@ -10,6 +10,7 @@ const places = computed(() => [
   { to: '/batches', name: 'Batches', icon: BookOpen },
   { to: '/find', name: 'Find', icon: Search },
   { to: '/sent', name: 'Sent', icon: Send },
+  ...(me.person?.roles.some(role => role !== 'clerk') ? [{ to: '/overview', name: 'Overview', icon: ChartNoAxesColumn }] : []),
   ...(me.person?.roles.includes('steward')
     ? [
         { to: '/rubrics', name: 'Rubrics', icon: ScrollText },

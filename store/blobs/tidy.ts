@@ -1,6 +1,9 @@
 import type { Sql } from '../database'
 import type { Blobs } from './blobs'
 
+/** Held while blobs are tidied away, and shared by whatever needs them all to stay. */
+export const tidyLock = 7208
+
 /** Bytes come before the rows that name them; between the two lies a moment, never a day. */
 const graceHours = 24
 const atOnce = 1000

@@ -55,6 +55,17 @@ test('the ribbon is corrected by keys, undone and redone, and the pages to fix o
   await expect.poll(async () => ((await shape())?.width ?? 0) > 140, { timeout: 30_000 }).toBe(true)
   await expect(undo).toBeEnabled({ timeout: 30_000 })
 
+  // Something is blacked out by keys, for a reason; the page says so once it was examined again.
+  await page.getByRole('button', { name: 'Black something out…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Add a box' }).click()
+  for (let times = 0; times < 5; times++) await page.keyboard.press('ArrowUp')
+  await expectAccessible(page)
+  await dialog.getByLabel('Why').fill('Nobody else need know')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: '1 place is black: look' })).toBeVisible({ timeout: 30_000 })
+  await expect(undo).toBeEnabled({ timeout: 30_000 })
+
   // Back to how it was scanned, step by step.
   while (await undo.isEnabled()) {
     await undo.click()

@@ -1,0 +1,38 @@
+import { BarChart, LineChart } from 'echarts/charts'
+import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
+import { init, use, type EChartsCoreOption } from 'echarts/core'
+import { SVGRenderer } from 'echarts/renderers'
+
+use([BarChart, LineChart, AriaComponent, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
+
+/** Inks of the house, in the order in which a chart takes them; lines and bars differ by pattern, too. */
+const inks = ['#27468c', '#b3321b', '#2a6557', '#7d5200', '#635a4f']
+
+/** Draws a chart into an element, and keeps it to its size; gives how to change and to end it. */
+export function draw(element: HTMLElement, option: EChartsCoreOption) {
+  const chart = init(element, undefined, { renderer: 'svg' })
+  const set = (next: EChartsCoreOption) =>
+    chart.setOption(
+      {
+        color: inks,
+        animation: false,
+        textStyle: { fontFamily: 'Source Sans 3 Variable, sans-serif', fontSize: 14, color: '#221d18' },
+        aria: { enabled: true, decal: { show: true } },
+        tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
+        legend: { top: 0, left: 0, itemWidth: 18 },
+        grid: { left: 8, right: 16, top: 36, bottom: 4, containLabel: true },
+        ...next,
+      },
+      { notMerge: true },
+    )
+  set(option)
+  const watcher = new ResizeObserver(() => chart.resize())
+  watcher.observe(element)
+  return {
+    set,
+    end() {
+      watcher.disconnect()
+      chart.dispose()
+    },
+  }
+}

@@ -1,0 +1,174 @@
+<script setup lang="ts">
+import type { Overview } from '~~/shared/views/overview'
+import { counted } from '~/words/count'
+import { saidSize } from '~/words/size'
+import { saidTime } from '~/words/time'
+
+/** What waits, what came in, what people put right, and what it weighs: with what to do next. */
+definePageMeta({ wide: true })
+useHead({ title: 'Overview · Rubricator' })
+const { asked, set } = useListQuery({ days: '30' })
+const { data, trouble } = useLoaded<Overview>(() => `/api/overview?days=${asked.value.days}`)
+const stages = ['to fix', 'to index', 'to check', 'held'] as const
+
+const oldest = computed(() => [...(data.value?.waiting ?? [])].sort((a, b) => a.since.localeCompare(b.since))[0] ?? null)
+const rubricsWaiting = computed(() => [...new Set((data.value?.waiting ?? []).map(row => row.rubric))])
+const waitingSays = computed(() =>
+  oldest.value
+    ? `The oldest has been ${oldest.value.state} since ${saidTime(oldest.value.since)}: ${oldest.value.rubric}. Begin there.`
+    : 'Nothing waits for anybody.',
+)
+const waitingChart = computed(() => ({
+  xAxis: { type: 'value', minInterval: 1 },
+  yAxis: { type: 'category', data: rubricsWaiting.value, inverse: true },
+  series: stages.map(state => ({
+    name: state,
+    type: 'bar',
+    stack: 'all',
+    data: rubricsWaiting.value.map(rubric => data.value!.waiting.find(row => row.rubric === rubric && row.state === state)?.batches ?? 0),
+  })),
+}))
+
+const total = (of: 'sides' | 'documents' | 'filed' | 'corrections') => (data.value?.days ?? []).reduce((sum, day) => sum + day[of], 0)
+const daysSays = computed(() => {
+  const open = total('documents') - total('filed')
+  return `${counted(total('sides'), 'side')} became ${counted(total('documents'), 'document')}; ${open ? `${open} of them ${open === 1 ? 'is' : 'are'} not filed yet` : 'all are filed'}.`
+})
+const daysChart = computed(() => ({
+  xAxis: { type: 'category', data: data.value!.days.map(row => row.day.slice(5)) },
+  yAxis: { type: 'value', minInterval: 1 },
+  series: (['sides', 'documents', 'filed'] as const).map(of => ({
+    name: of,
+    type: 'line',
+    data: data.value!.days.map(row => row[of]),
+    symbolSize: 6,
+  })),
+}))
+
+const percent = (part: number, whole: number) => (whole ? Math.round((100 * part) / whole) : 0)
+const untouched = computed(() => (data.value?.untouched ?? []).map(row => ({ ...row, share: percent(row.untouched, row.documents) })))
+const untouchedSays = computed(() => {
+  const worst = [...untouched.value].sort((a, b) => a.share - b.share)[0]
+  return worst
+    ? `Least at ${worst.rubric}: ${worst.share} % needed no hand. Its fields are worth a look in the rubric.`
+    : 'No document was filed.'
+})
+const untouchedChart = computed(() => ({
+  xAxis: { type: 'value', max: 100, axisLabel: { formatter: '{value} %' } },
+  yAxis: { type: 'category', data: untouched.value.map(row => row.rubric), inverse: true },
+  legend: { show: false },
+  series: [{ name: 'needed no hand', type: 'bar', data: untouched.value.map(row => row.share) }],
+}))
+
+const changed = computed(() => (data.value?.changed ?? []).map(row => ({ ...row, share: percent(row.changed, row.documents) })))
+const changedSays = computed(() => {
+  const [most] = changed.value
+  return most
+    ? `Most often ${most.field} of ${most.rubric}: typed or put right in ${most.share} % of ${counted(most.documents, 'document')}.`
+    : 'Nobody had to put a value right.'
+})
+const changedChart = computed(() => ({
+  xAxis: { type: 'value', max: 100, axisLabel: { formatter: '{value} %' } },
+  yAxis: { type: 'category', data: changed.value.map(row => `${row.field} · ${row.rubric}`), inverse: true },
+  legend: { show: false },
+  series: [{ name: 'typed or put right', type: 'bar', data: changed.value.map(row => row.share) }],
+}))
+
+const deliveriesSays = computed(() => {
+  const failed = (data.value?.deliveries ?? []).filter(row => row.failed)
+  return failed.length
+    ? `${failed.map(row => `${row.failed} at ${row.destination}`).join(', ')} did not arrive: send them again.`
+    : 'All arrived, or are on their way.'
+})
+const deliveriesChart = computed(() => ({
+  xAxis: { type: 'value', minInterval: 1 },
+  yAxis: { type: 'category', data: data.value!.deliveries.map(row => row.destination), inverse: true },
+  series: (['delivered', 'waiting', 'failed'] as const).map(of => ({
+    name: of,
+    type: 'bar',
+    stack: 'all',
+    data: data.value!.deliveries.map(row => row[of]),
+  })),
+}))
+
+const storageSays = computed(() => {
+  const rows = data.value?.storage ?? []
+  const bytes = rows.reduce((sum, row) => sum + row.bytes, 0)
+  const mono = rows.find(row => row.colour === 'mono')
+  const rest = rows.filter(row => row.colour !== 'mono')
+  const could = mono ? rest.reduce((sum, row) => sum + row.bytes - (row.pages * mono.bytes) / mono.pages, 0) : 0
+  return rows.length
+    ? `Pages weigh ${saidSize(bytes)}.${could > bytes / 10 ? ` In mono they would weigh about ${saidSize(bytes - could)}.` : ''}`
+    : 'No page yet.'
+})
+const storageChart = computed(() => ({
+  xAxis: { type: 'value', axisLabel: { formatter: (bytes: number) => saidSize(bytes) } },
+  yAxis: { type: 'category', data: data.value!.storage.map(row => row.colour), inverse: true },
+  legend: { show: false },
+  tooltip: { valueFormatter: (bytes: unknown) => saidSize(Number(bytes)) },
+  series: [{ name: 'pages weigh', type: 'bar', data: data.value!.storage.map(row => row.bytes) }],
+}))
+</script>
+
+<template>
+  <PageTitle title="Overview">
+    <label class="flex items-center gap-2"
+      ><span class="text-faded">Of the last</span>
+      <select class="field w-auto!" :value="asked.days" @change="set('days', ($event.target as HTMLSelectElement).value)">
+        <option value="7">7 days</option>
+        <option value="30">30 days</option>
+        <option value="92">three months</option>
+        <option value="366">year</option>
+      </select></label
+    >
+  </PageTitle>
+  <TroubleBand :words="trouble" />
+  <div v-if="data" class="grid gap-x-10 gap-y-8 lg:grid-cols-2">
+    <FigureChart
+      title="What waits"
+      :says="waitingSays"
+      :option="waitingChart"
+      :head="['Rubric', 'Stage', 'Batches', 'Oldest since']"
+      :rows="data.waiting.map(row => [row.rubric, row.state, row.batches, saidTime(row.since)])"
+      ><NuxtLink to="/batches" class="link">The batches</NuxtLink></FigureChart
+    >
+    <FigureChart
+      title="What came in and was filed"
+      :says="daysSays"
+      :option="daysChart"
+      :head="['Day', 'Sides', 'Documents', 'Filed', 'Corrections']"
+      :rows="data.days.map(row => [row.day, row.sides, row.documents, row.filed, row.corrections])"
+      ><NuxtLink to="/find" class="link">The documents</NuxtLink></FigureChart
+    >
+    <FigureChart
+      title="Documents that needed no hand"
+      :says="untouchedSays"
+      :option="untouchedChart"
+      :head="['Rubric', 'Documents', 'Needed no hand', 'In a hundred']"
+      :rows="untouched.map(row => [row.rubric, row.documents, row.untouched, row.share])"
+    />
+    <FigureChart
+      title="Values that people put right"
+      :says="changedSays"
+      :option="changedChart"
+      :head="['Rubric', 'Type', 'Field', 'Documents', 'Put right', 'In a hundred']"
+      :rows="changed.map(row => [row.rubric, row.type, row.field, row.documents, row.changed, row.share])"
+    />
+    <FigureChart
+      title="Deliveries"
+      :says="deliveriesSays"
+      :option="deliveriesChart"
+      :head="['Destination', 'Delivered', 'On their way', 'Did not arrive']"
+      :rows="data.deliveries.map(row => [row.destination, row.delivered, row.waiting, row.failed])"
+      ><NuxtLink to="/sent" class="link">The slips</NuxtLink></FigureChart
+    >
+    <FigureChart
+      title="What pages weigh"
+      :says="storageSays"
+      :option="storageChart"
+      :head="['Kept in', 'Pages', 'Bytes']"
+      :rows="data.storage.map(row => [row.colour, row.pages, row.bytes])"
+    />
+  </div>
+  <p v-else-if="!trouble" class="text-faded" role="status">Adding it up…</p>
+</template>

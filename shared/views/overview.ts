@@ -1,0 +1,15 @@
+/** What one person may see of the office's work, in figures. */
+export interface Overview {
+  /** Batches that wait, by rubric and stage, with the oldest of them. */
+  waiting: { rubric: string; state: string; batches: number; since: string }[]
+  /** Of each of the last days: what came in, what was filed, and what did not arrive. */
+  days: { day: string; sides: number; documents: number; filed: number; corrections: number }[]
+  /** Of the documents that were filed in these days, by rubric: how many needed no hand at their values. */
+  untouched: { rubric: string; documents: number; untouched: number }[]
+  /** Fields that people put right most often. */
+  changed: { rubric: string; type: string; field: string; documents: number; changed: number }[]
+  /** Deliveries of these days by destination. */
+  deliveries: { destination: string; delivered: number; waiting: number; failed: number }[]
+  /** What pages weigh, by how they are kept. */
+  storage: { colour: string; pages: number; bytes: number }[]
+}

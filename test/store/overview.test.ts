@@ -1,0 +1,27 @@
+import { expect, it } from 'vitest'
+import { overviewOf } from '../../store/overview'
+import { batch, blank, code, fillAll, owner, sorted, sql } from './harness'
+
+it('adds up what a person may see: what waits, what came in, what people put right', async () => {
+  await sorted(code('MP26-04217'), blank, code('MP26-04218'), blank)
+  await fillAll(null)
+  const value = (from: string) => ({ value: '1', from, confidence: 1 })
+  const [first, second] = await sql<{ id: number }[]>`select id from documents where batch_id = ${batch} order by position`
+  await sql`update documents set state = 'sent', type = 'permit', fields = ${sql.json({ fee: value('text'), note: value('text') })} where id = ${first!.id}`
+  await sql`update documents set state = 'sent', type = 'permit', fields = ${sql.json({ fee: value('person'), note: value('text') })} where id = ${second!.id}`
+  await sql`update batches set state = 'to index' where id = ${batch}`
+  await sql`update pages set colour = 'mono', bytes = 1000 where batch_id = ${batch}`
+  await sql`insert into slips (document_id, destination_id, state, trouble) values (${first!.id}, 'somewhere', 'failed', 'No.')`
+  const tamsin = { id: owner, name: 'Tamsin', roles: ['clerk' as const] }
+  const found = await overviewOf(sql, tamsin, 7, 'Europe/London')
+  expect(found.waiting).toContainEqual(expect.objectContaining({ state: 'to index', batches: 1 }))
+  expect(found.days).toHaveLength(7)
+  expect(found.days.at(-1)).toMatchObject({ sides: 4, documents: 2, filed: 2 })
+  expect(found.untouched).toMatchObject([{ documents: 2, untouched: 1 }])
+  expect(found.deliveries).toMatchObject([{ destination: 'somewhere', delivered: 0, failed: 1 }])
+  expect(found.storage).toMatchObject([{ colour: 'mono', pages: 4, bytes: 4000 }])
+  // Of two documents nothing is said yet.
+  expect(found.changed).toEqual([])
+  const stranger = { id: '00000000-0000-4000-8000-000000000000', name: 'Nobody', roles: ['clerk' as const] }
+  expect((await overviewOf(sql, stranger, 7, 'Europe/London')).days.every(day => day.sides === 0)).toBe(true)
+})
