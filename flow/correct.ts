@@ -115,8 +115,8 @@ async function lookAgain({ tx, queue, id: batch }: LockedBatch): Promise<boolean
       and (pages.turned, pages.redacted) is distinct from (coalesce(wanted.degrees, 0), wanted.redacted)
     returning pages.id, pages.document_id as document, wanted.redacted is distinct from before.redacted as other`
   // Values stay through a turn; what is black now, or no longer, is looked for anew.
-  await tx`update documents set filled_at = null
-    where state = 'open' and id = any(${changed.flatMap(({ document, other }) => (other && document !== null ? [document] : []))})`
+  const anew = changed.flatMap(({ document, other }) => (other && document !== null ? [document] : []))
+  if (anew.length) await tx`update documents set filled_at = null where state = 'open' and id = any(${anew})`
   await tx`delete from page_words where page_id = any(${changed.map(({ id }) => id)})`
   await queue.sendAll(
     tx,

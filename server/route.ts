@@ -23,9 +23,9 @@ import { problemOf, refusalOf } from './refusals'
 
 /**
  * Who may: `anybody`, also without signing in; whoever is signed in; people with a role; or those who may see the thing
- * named by the path's `id`, or change it and do this act in its batch. What one may not see is 404.
+ * named by the path's `id` (and, with an act, do that), or change it and do this act in its batch. What one may not see is 404.
  */
-export type May = 'anybody' | 'person' | Role | { see: Subject } | { change: Subject; act: Act }
+export type May = 'anybody' | 'person' | Role | { see: Subject; act?: Act } | { change: Subject; act: Act }
 
 type Signed<M> = M extends 'anybody' ? null : Person
 type Within<M> = M extends { see: Subject } | { change: Subject } ? number : null

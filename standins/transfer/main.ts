@@ -27,7 +27,7 @@ if (!values.folder || !password) {
   process.exit(2)
 }
 const [files, store] = [join(values.folder, 'files'), join(values.folder, 'objects')]
-await Promise.all([files, store].map(path => mkdir(path, { recursive: true })))
+await Promise.all([files, store, join(files, 'records'), join(files, 'old records')].map(path => mkdir(path, { recursive: true })))
 
 /** Made once: whoever confirmed it finds it again after a restart. */
 async function keysOf(path: string): Promise<{ hostKey: string; own: OwnCertificate }> {

@@ -85,6 +85,6 @@ describe('the trail', () => {
       'Nothing is ever taken out of the trail.',
     )
     await expect(sql`delete from trail where batch_id = ${batch}`).rejects.toThrow('Nothing is ever taken out of the trail.')
-    await expect(sql`truncate trail`).rejects.toThrow('Nothing is ever taken out of the trail.')
+    await expect(sql`truncate trail cascade`).rejects.toThrow('Nothing is ever taken out of the trail.')
   })
 })

@@ -34,6 +34,13 @@ describe('a destination', () => {
       'cloud-folder': 'A small file was stored, read back and taken away again.',
       mail: '127.0.0.1 answers and takes the user name and password. No mail was sent.',
       'business-records': expect.stringContaining('Nothing was attached.') as string,
+      sftp: 'A small file was stored, read back and taken away again.',
+      ftp: 'A small file was stored, read back and taken away again.',
+      objects: 'A small object was stored, read back and taken away again.',
+      'content-management': 'The system answers, and the folder “/” is there. Nothing was stored.',
+      hook: expect.stringContaining('answered 200') as string,
+      bag: 'A folder was made and taken away again.',
+      printer: 'Office device answers, and takes PDF. Nothing was printed.',
     })
     expect((await readdir(running().folder)).sort()).toEqual(before)
     const connectors = (await steward<ConnectorView[]>('GET', '/api/connectors')).body

@@ -8,7 +8,7 @@ import { defineRoute, refuse, sendFile } from '../../../route'
 
 export default defineRoute({
   does: 'A page as it would be with nothing blacked out; each look is recorded.',
-  may: { see: 'page' },
+  may: { see: 'page', act: 'original' },
   async run({ event, person, actor, batch, params }) {
     const { sql, blobs } = store()
     const page = await pageToPreview(sql, params.id)

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Act } from '../../../../core/model/rights'
+import { Act, acts } from '../../../../core/model/rights'
 import { setRightsOfRubric } from '../../../../store/setup/rubricRights'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
@@ -9,7 +9,7 @@ const Right = z
   .strictObject({
     person: z.uuid().nullable(),
     group: z.uuid().nullable(),
-    acts: z.array(Act).min(1, 'at least one').max(5),
+    acts: z.array(Act).min(1, 'at least one').max(acts.length),
     /** Only documents of these types; null: all, and their batches. */
     types: z.array(z.string().min(1).max(64)).max(100).nullable(),
   })
