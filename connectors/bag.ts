@@ -106,7 +106,7 @@ async function writeBag(
   const info = [
     ...(organization ? [['Source-Organization', organization]] : []),
     ['External-Identifier', delivery.id],
-    ['Internal-Sender-Identifier', String(delivery.index.batch ?? '')],
+    ['Internal-Sender-Identifier', z.string().catch('').parse(delivery.index.batch)],
     ['Bagging-Date', new Date().toISOString().slice(0, 10)],
     ['Payload-Oxum', `${bytes}.${delivery.files.length + 1}`],
   ]

@@ -199,7 +199,7 @@ async function checkIn(options: Options, url: string, delivery: Delivery, blob: 
     if (!(error instanceof Answered && error.status === 409)) throw error
     return { 'cmis:objectId': (await objectAt(options, url))?.['cmis:versionSeriesCheckedOutId'] }
   })
-  const id = String(working['cmis:objectId'] ?? '')
+  const id = z.string().catch('').parse(working['cmis:objectId'])
   if (!id) throw new Refusal('Somebody has this document checked out there. Ask them to check it in, then send it again.')
   await act(options, `${url}?objectId=${encodeURIComponent(id)}`, 'checkIn', mapped(options, delivery), {
     major: 'true',

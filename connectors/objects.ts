@@ -118,9 +118,10 @@ function opened(client: S3Client, options: Options): Destination {
     const Body = `${JSON.stringify({ id: delivery.id, ...delivery.index }, null, 2)}\n`
     await client.send(new PutObjectCommand({ Bucket, Key: index, Body, ContentType: 'application/json' }))
     for (const file of others) await place(delivery, file)
+    const digests = [first, ...others].map(file => file.sha256.slice(0, 12)).join(', ')
     return {
       place: `${options.endpoint.replace(/\/+$/, '')}/${Bucket}/${keyOf(joined(delivery.folder, placed))}`,
-      answer: `Stored with its digest and index values as metadata: ${[first, ...others].map(file => file.sha256.slice(0, 12)).join(', ')}.`,
+      answer: `Stored with its digest and index values as metadata: ${digests}.`,
     }
   }
 
@@ -180,7 +181,7 @@ function metadataOf(delivery: Delivery, sha256: string): Record<string, string> 
 
 const tagsOf = (delivery: Delivery) =>
   new URLSearchParams([
-    ['type', String(delivery.index.type ?? 'document')],
+    ['type', z.string().catch('document').parse(delivery.index.type)],
     ...valuesOf(delivery)
       .slice(0, 9)
       .map(([field, value]) => [field.slice(0, 128), value.replace(/[^\p{L}\p{N}\s_.:/=+\-@]/gu, ' ').slice(0, 256)]),

@@ -86,7 +86,8 @@ async function connect({ host, port, user, password, key, fingerprint }: Options
     if (shown && shown !== fingerprint)
       throw new Refusal(
         fingerprint
-          ? `${host} shows another key (${shown}) than the one that was confirmed. Somebody may stand between, or it was renewed: ask its administrator.`
+          ? `${host} shows another key (${shown}) than the one that was confirmed. Somebody may stand between, or it was renewed: ` +
+              'ask its administrator.'
           : `${host} shows the key ${shown}. Compare it with what its administrator says, and put it into the destination.`,
         'person',
         { cause: error },

@@ -55,7 +55,8 @@ export async function overviewOf(sql: Sql, person: Person, days: number, zone: s
       limit ${mostFields}`,
     sql<Overview['deliveries']>`
       select coalesce(destinations.name, slips.destination_id) as destination,
-        count(*) filter (where slips.state = 'delivered')::int as delivered, count(*) filter (where slips.state = 'waiting')::int as waiting,
+        count(*) filter (where slips.state = 'delivered')::int as delivered,
+        count(*) filter (where slips.state = 'waiting')::int as waiting,
         count(*) filter (where slips.state = 'failed')::int as failed
       from slips
       join documents on documents.id = slips.document_id

@@ -17,6 +17,6 @@ type Doer = Actor | { kind: 'nobody' }
 export async function appendToTrail(tx: Tx, actor: Doer, act: Act, address: string | null = null): Promise<void> {
   await tx`
     insert into trail (actor, person, what, batch_id, document_id, address, old, new)
-    values (${actor.kind}, ${'person' in actor ? actor.person : null}, ${act.what}, ${act.batch ?? null}, ${act.document ?? null}, ${address},
-      ${json(tx, act.old ?? null)}, ${json(tx, act.new ?? null)})`
+    values (${actor.kind}, ${'person' in actor ? actor.person : null}, ${act.what}, ${act.batch ?? null}, ${act.document ?? null},
+      ${address}, ${json(tx, act.old ?? null)}, ${json(tx, act.new ?? null)})`
 }

@@ -32,7 +32,8 @@ const waitingChart = computed(() => ({
 const total = (of: 'sides' | 'documents' | 'filed' | 'corrections') => (data.value?.days ?? []).reduce((sum, day) => sum + day[of], 0)
 const daysSays = computed(() => {
   const open = total('documents') - total('filed')
-  return `${counted(total('sides'), 'side')} became ${counted(total('documents'), 'document')}; ${open ? `${open} of them ${open === 1 ? 'is' : 'are'} not filed yet` : 'all are filed'}.`
+  const filed = open ? `${open} of them ${open === 1 ? 'is' : 'are'} not filed yet` : 'all are filed'
+  return `${counted(total('sides'), 'side')} became ${counted(total('documents'), 'document')}; ${filed}.`
 })
 const daysChart = computed(() => ({
   xAxis: { type: 'category', data: data.value!.days.map(row => row.day.slice(5)) },

@@ -4,7 +4,7 @@
  */
 type Control = HTMLInputElement | HTMLTextAreaElement
 const values = new WeakMap<Control, string>()
-const written = (value: unknown) => (value === undefined || value === null ? '' : String(value as string | number))
+const written = (value: unknown) => (typeof value === 'string' || typeof value === 'number' ? String(value) : '')
 
 export default defineNuxtPlugin(({ vueApp }) => {
   vueApp.directive<Control, unknown>('typed', {

@@ -59,7 +59,7 @@ function serve(sftp: SFTPWrapper, root: string): void {
   sftp.on('LSTAT', stated)
   sftp.on('FSTAT', (id, name) => {
     const handle = got(name)
-    if (!handle || !('file' in handle)) return void sftp.status(id, STATUS_CODE.FAILURE)
+    if (!handle || !('file' in handle)) return sftp.status(id, STATUS_CODE.FAILURE)
     void handle.file
       .stat()
       .then(
@@ -71,9 +71,9 @@ function serve(sftp: SFTPWrapper, root: string): void {
   sftp.on('OPENDIR', (id, path) => void readdir(at(path)).then(names => sftp.handle(id, put({ names, folder: at(path) })), fail(id)))
   sftp.on('READDIR', (id, name) => {
     const handle = got(name)
-    if (!handle || !('names' in handle)) return void sftp.status(id, STATUS_CODE.FAILURE)
+    if (!handle || !('names' in handle)) return sftp.status(id, STATUS_CODE.FAILURE)
     const names = handle.names.splice(0, 100)
-    if (!names.length) return void sftp.status(id, STATUS_CODE.EOF)
+    if (!names.length) return sftp.status(id, STATUS_CODE.EOF)
     void Promise.all(
       names.map(async filename => {
         const attrs = await attributes(join(handle.folder, filename))
@@ -96,7 +96,7 @@ function serve(sftp: SFTPWrapper, root: string): void {
   })
   sftp.on('READ', (id, name, offset, length) => {
     const handle = got(name)
-    if (!handle || !('file' in handle)) return void sftp.status(id, STATUS_CODE.FAILURE)
+    if (!handle || !('file' in handle)) return sftp.status(id, STATUS_CODE.FAILURE)
     void handle.file
       .read(Buffer.alloc(length), 0, length, offset)
       .then(
@@ -106,7 +106,7 @@ function serve(sftp: SFTPWrapper, root: string): void {
   })
   sftp.on('WRITE', (id, name, offset, data) => {
     const handle = got(name)
-    if (!handle || !('file' in handle)) return void sftp.status(id, STATUS_CODE.FAILURE)
+    if (!handle || !('file' in handle)) return sftp.status(id, STATUS_CODE.FAILURE)
     void handle.file.write(data, 0, data.length, offset).then(ok(id), fail(id))
   })
   sftp.on('CLOSE', (id, name) => {

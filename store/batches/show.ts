@@ -58,7 +58,8 @@ export function pagesOfBatch(sql: Tx, batch: number): Promise<PageView[]> {
       (evidence is not null or pages.trouble is not null) as examined, pages.read_at is not null as read,
       left(thumbnail_blob, 8) as picture, turned,
       (evidence->>'widthPx')::float / (evidence->>'heightPx')::float as aspect,
-      fate, by_hand as "byHand", jsonb_array_length(coalesce(evidence->'redactions', '[]')) as black, pages.dropped is not null or loads.dropped as dropped, heading, asks, documents.position as document
+      fate, by_hand as "byHand", jsonb_array_length(coalesce(evidence->'redactions', '[]')) as black,
+      pages.dropped is not null or loads.dropped as dropped, heading, asks, documents.position as document
     from pages
     join loads on loads.id = load_id
     left join documents on documents.id = pages.document_id

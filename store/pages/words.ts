@@ -1,7 +1,7 @@
 import type { Word } from '../../core/model/evidence'
 import { plainText } from '../../core/text/lines'
 import { packWords, unpackWords } from '../../core/text/packedWords'
-import { json, type Sql, type Tx } from '../database'
+import { json, type Tx } from '../database'
 
 /** Keeps the words of a page that was read; an empty list says that it was, and that nothing stands there. */
 export async function keepWords(tx: Tx, page: number, words: readonly Word[]): Promise<void> {

@@ -51,7 +51,7 @@ test('two people share a batch and do not meet in one document; what is typed st
   await page.locator('#field-vessel').focus()
   await page.keyboard.press('Enter')
   await expect(page.getByText('document 3 of')).toBeVisible()
-  await expect(hedra.getByRole('link', { name: /^Document 1, indexed/ })).toBeVisible()
+  await expect(hedra.getByRole('link', { name: /^Document 1, (indexed|sent)/ })).toBeVisible()
   await page.getByRole('radio', { name: /^Done/ }).click()
   await expect(page.locator('[data-strip] a')).toHaveCount(1)
   await page.getByRole('radio', { name: /^All/ }).click()

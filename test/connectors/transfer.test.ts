@@ -55,7 +55,7 @@ beforeAll(async () => {
   const shown = await openSftp({ fingerprint: undefined })
     .check()
     .catch((error: unknown) => String(error))
-  fingerprint = /SHA256:[\w+/]{43}/.exec(String(shown))![0]
+  fingerprint = /SHA256:[\w+/]{43}/.exec(shown)![0]
 })
 afterAll(async () => {
   for (const destination of opened) await destination.dispose()

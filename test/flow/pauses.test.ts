@@ -24,7 +24,8 @@ beforeEach(async () => {
     'network-folder', '{}') on conflict do nothing`
   const rows = await sql<{ id: number }[]>`
     insert into slips (document_id, destination_id, folder)
-    select documents.id, destination, folder from documents, unnest(array['one', 'two']) as destination, unnest(array['', 'a', 'b']) as folder
+    select documents.id, destination, folder
+    from documents, unnest(array['one', 'two']) as destination, unnest(array['', 'a', 'b']) as folder
     where batch_id = ${batch} returning id`
   slips = (
     await sql<{ id: number }[]>`select id from slips where destination_id = 'one' and id = any(${rows.map(row => row.id)}) order by id`

@@ -7,8 +7,8 @@ it('adds up what a person may see: what waits, what came in, what people put rig
   await fillAll(null)
   const value = (from: string) => ({ value: '1', from, confidence: 1 })
   const [first, second] = await sql<{ id: number }[]>`select id from documents where batch_id = ${batch} order by position`
-  await sql`update documents set state = 'sent', type = 'permit', fields = ${sql.json({ fee: value('text'), note: value('text') })} where id = ${first!.id}`
-  await sql`update documents set state = 'sent', type = 'permit', fields = ${sql.json({ fee: value('person'), note: value('text') })} where id = ${second!.id}`
+  for (const [id, fee] of [[first!.id, value('text')] as const, [second!.id, value('person')] as const])
+    await sql`update documents set state = 'sent', type = 'permit', fields = ${sql.json({ fee, note: value('text') })} where id = ${id}`
   await sql`update batches set state = 'to index' where id = ${batch}`
   await sql`update pages set colour = 'mono', bytes = 1000 where batch_id = ${batch}`
   await sql`insert into slips (document_id, destination_id, state, trouble) values (${first!.id}, 'somewhere', 'failed', 'No.')`

@@ -40,12 +40,12 @@ const sums = computed(() => columns.value.map(column => (column.kind === 'number
         <tr v-for="(row, at) in rows" :key="at">
           <td v-for="column in columns" :key="column.id" class="p-0.5">
             <input
+              v-typed="shown(column, row[column.id])"
               class="w-full min-w-0 rounded-xs border bg-white px-1 py-0.5"
               :class="[
                 wrong(column, row[column.id]) ? 'border-ochre' : 'border-rule',
                 column.kind === 'number' ? 'numbers w-20! text-right' : '',
               ]"
-              v-typed="shown(column, row[column.id])"
               :aria-label="`${column.label}, row ${at + 1}`"
               :data-field="field.id"
               autocomplete="off"

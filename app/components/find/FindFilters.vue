@@ -46,17 +46,17 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value.trim()
       <legend class="text-faded">Between these days</legend>
       <div class="mt-0.5 flex flex-col gap-1.5">
         <input
+          v-typed="asked.from"
           type="date"
           class="field min-h-9! py-0.5!"
           aria-label="From this day"
-          v-typed="asked.from"
           @change="emit('set', 'from', typed($event))"
         />
         <input
+          v-typed="asked.to"
           type="date"
           class="field min-h-9! py-0.5!"
           aria-label="To this day"
-          v-typed="asked.to"
           @change="emit('set', 'to', typed($event))"
         />
       </div>
@@ -68,12 +68,12 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value.trim()
           <input
             v-for="end in ['from', 'to'] as const"
             :key="end"
+            v-typed="ends(field.id)[end]"
             :type="field.kind === 'date' ? 'date' : 'number'"
             step="any"
             class="field min-h-9! min-w-0 px-1! py-0.5!"
             :aria-label="`${field.label}, ${end}`"
             :placeholder="end"
-            v-typed="ends(field.id)[end]"
             @change="setEnd(field.id, end, typed($event))"
           />
         </div>
@@ -81,8 +81,8 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value.trim()
       <label v-else class="block text-sm"
         ><span class="text-faded">{{ field.label }}</span>
         <input
-          class="field mt-0.5 min-h-9! py-0.5!"
           v-typed="asked[`f.${field.id}`] ?? ''"
+          class="field mt-0.5 min-h-9! py-0.5!"
           placeholder="begins with"
           @change="emit('set', `f.${field.id}`, typed($event))"
       /></label>

@@ -15,6 +15,8 @@ const frame = useTemplateRef<HTMLElement>('frame')
 const asTable = ref(false)
 let chart: { set: (option: EChartsCoreOption) => void; end: () => void } | null = null
 let gone = false
+/** Whether a chart is still wanted, once its library is there. */
+const wanted = () => !gone && !asTable.value
 async function show() {
   chart?.end()
   chart = null
@@ -22,7 +24,7 @@ async function show() {
   // Loaded where a chart is.
   const { draw } = await import('./chart')
   await nextTick()
-  if (!gone && frame.value && !asTable.value) chart = draw(frame.value, props.option)
+  if (frame.value && wanted()) chart = draw(frame.value, props.option)
 }
 onMounted(show)
 watch([asTable, () => props.rows.length > 0], show)

@@ -84,6 +84,11 @@ function onKey(event: KeyboardEvent, one: Place) {
   event.stopPropagation()
   event.preventDefault()
 }
+const saidOf = (one: Place) => {
+  const act = one.shown ? 'Delete blackens it again' : 'Delete takes it away'
+  const more = one.by === 'person' ? '; arrows move it, with Shift they size it' : ''
+  return `${one.shown ? 'Shown after all' : blackenedBy[one.by]}. ${act}${more}.`
+}
 const css = ({ x, y, width, height }: Box) => {
   const dpi = known.value!.dpi
   return { left: `${x * dpi}px`, top: `${y * dpi}px`, width: `${width * dpi}px`, height: `${height * dpi}px` }
@@ -120,9 +125,7 @@ const save = () =>
             one.shown ? 'border-dashed border-ochre' : one.by === 'person' && !under ? 'border-vermilion bg-ink/80' : 'border-vermilion'
           "
           :style="css(one.box)"
-          :aria-label="`${one.shown ? 'Shown after all' : blackenedBy[one.by]}. Delete ${one.shown ? 'blackens it again' : 'takes it away'}${
-            one.by === 'person' ? '; arrows move it, with Shift they size it' : ''
-          }.`"
+          :aria-label="saidOf(one)"
           @keydown="onKey($event, one)"
         />
       </PageImage>
@@ -141,7 +144,7 @@ const save = () =>
         </ol>
         <p v-if="known.why" class="small my-2 text-faded">The reason given: “{{ known.why }}”</p>
         <p class="mt-3">
-          <button type="button" class="act-quiet w-full" v-if="known.mayLook && known.kept" :aria-pressed="under" @click="under = !under">
+          <button v-if="known.mayLook && known.kept" type="button" class="act-quiet w-full" :aria-pressed="under" @click="under = !under">
             {{ under ? 'Show it as it is kept' : 'Look under the black' }}
           </button>
         </p>

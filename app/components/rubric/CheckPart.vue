@@ -63,12 +63,12 @@ const modes = [
         <p v-if="mode === 'share'">
           That is
           <input
+            v-typed="check.percent"
             class="word numbers w-20"
             type="number"
             min="1"
             max="100"
             aria-label="Percent"
-            v-typed="check.percent"
             @change="setCheck({ percent: Math.min(100, Math.max(1, Number(typed($event)) || 10)) })"
           />
           in a hundred of each batch, at least one.
@@ -115,12 +115,12 @@ const modes = [
         <p>
           At most
           <input
+            v-typed="limits.waiting"
             class="word numbers w-24"
             type="number"
             min="1"
             aria-label="Batches that may wait"
             placeholder="any"
-            v-typed="limits.waiting"
             @change="setLimit('waiting', typed($event))"
           />
           batches may wait for people; then nothing new can be begun.
@@ -128,12 +128,12 @@ const modes = [
         <p>
           From
           <input
+            v-typed="limits.warnAt"
             class="word numbers w-24"
             type="number"
             min="1"
             aria-label="Warn from so many"
             placeholder="never"
-            v-typed="limits.warnAt"
             @change="setLimit('warnAt', typed($event))"
           />
           on people are warned, by mail and on their Desk.
@@ -141,12 +141,12 @@ const modes = [
         <p>
           None should wait longer than
           <input
+            v-typed="limits.hours"
             class="word numbers w-24"
             type="number"
             min="1"
             aria-label="Hours"
             placeholder="any"
-            v-typed="limits.hours"
             @change="setLimit('hours', typed($event))"
           />
           hours.

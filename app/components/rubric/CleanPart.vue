@@ -206,11 +206,11 @@ onScopeDispose(() => after.value && URL.revokeObjectURL(after.value))
           <label v-for="key in edges" :key="key" class="flex items-center gap-2"
             ><span class="capitalize">{{ key }}</span
             ><input
+              v-typed="edge(key)"
               class="word numbers w-20"
               type="number"
               min="0"
               step="0.5"
-              v-typed="edge(key)"
               @change="setEdge(key, Number(($event.target as HTMLInputElement).value))"
           /></label>
         </p>

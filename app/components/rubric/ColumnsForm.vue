@@ -27,8 +27,8 @@ function add() {
     <legend>Its columns</legend>
     <div v-for="(column, at) in columns" :key="column.id" class="mt-1 grid grid-cols-[1fr_13rem_auto_auto] items-center gap-3">
       <input
-        class="field"
         v-typed="column.label"
+        class="field"
         :aria-label="`Column ${at + 1}: what it is called`"
         @change="put(at, { label: typed($event) })"
       />

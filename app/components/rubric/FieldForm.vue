@@ -64,7 +64,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
   <div class="space-y-4 border border-rule bg-leaf px-5 py-4">
     <div class="grid gap-x-5 gap-y-3 sm:grid-cols-[1fr_13rem_auto]">
       <label class="block"
-        >What it is called<input class="field mt-1" v-typed="field.label" @change="emit('change', { label: typed($event) })"
+        >What it is called<input v-typed="field.label" class="field mt-1" @change="emit('change', { label: typed($event) })"
       /></label>
       <label class="block"
         >It takes<select class="field mt-1" :value="field.kind ?? 'text'" @change="setKind(typed($event) as RawField['kind'])">
@@ -82,44 +82,44 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
       >
       <label v-if="field.kind === 'choice' || field.kind === 'choices'" class="col-span-full block"
         >Choices, one on each line<textarea
+          v-typed="(field.choices ?? []).join('\n')"
           class="field mt-1"
           rows="3"
-          v-typed="(field.choices ?? []).join('\n')"
           @change="emit('change', { choices: lines(typed($event)) })"
         />
       </label>
       <ColumnsForm v-if="field.kind === 'table'" :columns="field.columns ?? []" @change="emit('change', { columns: $event })" />
       <label v-if="field.kind === 'date'" class="block"
         >How dates are written on the paper<input
-          class="field numbers mt-1"
           v-typed="field.format ?? ''"
+          class="field numbers mt-1"
           placeholder="yyyy-MM-dd"
           @change="emit('change', { format: typed($event).trim() || undefined })"
       /></label>
       <template v-if="field.kind === 'number'">
         <label class="block"
           >At least<input
+            v-typed="field.min"
             class="field numbers mt-1"
             type="number"
             step="any"
-            v-typed="field.min"
             @change="emit('change', { min: number(typed($event)) })"
         /></label>
         <label class="block"
           >At most<input
+            v-typed="field.max"
             class="field numbers mt-1"
             type="number"
             step="any"
-            v-typed="field.max"
             @change="emit('change', { max: number(typed($event)) })"
         /></label>
         <label class="block"
           >Decimals<input
+            v-typed="field.decimals"
             class="field numbers mt-1"
             type="number"
             min="0"
             max="6"
-            v-typed="field.decimals"
             placeholder="any"
             @change="emit('change', { decimals: number(typed($event)) })"
         /></label>
@@ -149,9 +149,9 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
       </template>
       <label v-if="(field.kind ?? 'text') === 'text'" class="col-span-full block"
         >A pattern that every value fits, if there is one<input
+          v-typed="field.pattern ?? ''"
           class="field numbers mt-1"
           spellcheck="false"
-          v-typed="field.pattern ?? ''"
           placeholder="any text"
           @change="emit('change', { pattern: typed($event) || undefined })"
       /></label>

@@ -14,14 +14,14 @@ const checks = { none: 'none', luhn: 'Luhn', mod11: 'modulo 11', mod97: 'modulo 
     <div class="mt-3 grid gap-x-5 gap-y-3 sm:grid-cols-2">
       <label class="block"
         >A line of help below it<input
-          class="field mt-1"
           v-typed="field.help ?? ''"
+          class="field mt-1"
           @change="emit('change', { help: typed($event).trim() || undefined })"
       /></label>
       <label class="block"
         >An example<input
-          class="field mt-1"
           v-typed="field.example ?? ''"
+          class="field mt-1"
           @change="emit('change', { example: typed($event).trim() || undefined })"
       /></label>
       <label class="block"
@@ -35,11 +35,11 @@ const checks = { none: 'none', luhn: 'Luhn', mod11: 'modulo 11', mod97: 'modulo 
       >
       <label class="block"
         >Taken from so many percent sureness<input
+          v-typed="Math.round((field.sure ?? 0) * 100)"
           class="field numbers mt-1"
           type="number"
           min="0"
           max="100"
-          v-typed="Math.round((field.sure ?? 0) * 100)"
           @change="emit('change', { sure: Math.min(100, Math.max(0, Number(typed($event)))) / 100 || undefined })"
       /></label>
       <label class="block"

@@ -39,8 +39,8 @@ const asked = (id: string) => (destinations.find(one => one.id === id)?.connecto
         >
         <label class="mt-1 block max-w-xl"
           >Folder there, if in one<input
-            class="field numbers mt-1"
             v-typed="send.folder ?? ''"
+            class="field numbers mt-1"
             placeholder="its own folder"
             @change="set(at, { folder: ($event.target as HTMLInputElement).value.trim() || undefined })"
         /></label>

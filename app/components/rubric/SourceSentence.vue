@@ -41,8 +41,8 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
       <template v-else-if="'value' in source">
         Always
         <input
-          class="word w-52"
           v-typed="source.value"
+          class="word w-52"
           :aria-label="`Source ${number}: the value`"
           @change="emit('change', { value: typed($event) })"
         />.
@@ -50,8 +50,8 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
       <template v-else-if="'file' in source">
         The part of the file’s name that fits
         <input
-          class="word numbers w-52"
           v-typed="source.file"
+          class="word numbers w-52"
           spellcheck="false"
           :aria-label="`Source ${number}: the pattern of the file’s name`"
           :aria-invalid="patternFault(source.file) !== null"
@@ -61,8 +61,8 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
       <template v-else-if="'join' in source">
         Joined as
         <input
-          class="word numbers w-52"
           v-typed="source.join"
+          class="word numbers w-52"
           spellcheck="false"
           :aria-label="`Source ${number}: how values are joined`"
           @change="emit('change', { join: typed($event) })"
@@ -83,8 +83,8 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         <template v-if="'near' in source.text">
           The text right of or below
           <input
-            class="word w-44"
             v-typed="source.text.near"
+            class="word w-44"
             :aria-label="`Source ${number}: its label`"
             @change="emit('change', { text: { near: typed($event), value: source.text.value } })"
           />
@@ -95,8 +95,8 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value
         <template v-else>The first text on a page</template>
         that fits
         <input
-          class="word numbers w-44"
           v-typed="source.text.value"
+          class="word numbers w-44"
           spellcheck="false"
           :aria-label="`Source ${number}: its pattern`"
           :aria-invalid="fault !== null"

@@ -208,8 +208,8 @@ const foundWords = (one: RawField) => {
         <div class="mb-5 flex flex-wrap items-end gap-5">
           <label class="block grow"
             >What people call this type<input
-              class="field mt-1"
               v-typed="type.label"
+              class="field mt-1"
               @change="changeType(one => (one.label = ($event.target as HTMLInputElement).value))"
           /></label>
           <label class="flex min-h-11 items-center gap-3"
