@@ -46,10 +46,14 @@ const daysChart = computed(() => ({
   })),
 }))
 
+/** Room for a bar each, in pixels. */
+const barsHigh = (bars: number) => Math.min(420, 80 + bars * 34)
+
 const percent = (part: number, whole: number) => (whole ? Math.round((100 * part) / whole) : 0)
 const untouched = computed(() => (data.value?.untouched ?? []).map(row => ({ ...row, share: percent(row.untouched, row.documents) })))
 const untouchedSays = computed(() => {
   const worst = [...untouched.value].sort((a, b) => a.share - b.share)[0]
+  if (worst?.share === 100) return 'No value of any document was typed or put right.'
   return worst
     ? `Least at ${worst.rubric}: ${worst.share} % needed no hand. Its fields are worth a look in the rubric.`
     : 'No document was filed.'
@@ -127,6 +131,7 @@ const storageChart = computed(() => ({
   <div v-if="data" class="grid gap-x-10 gap-y-8 lg:grid-cols-2">
     <FigureChart
       title="What waits"
+      :height="barsHigh(rubricsWaiting.length)"
       :says="waitingSays"
       :option="waitingChart"
       :head="['Rubric', 'Stage', 'Batches', 'Oldest since']"
@@ -143,6 +148,7 @@ const storageChart = computed(() => ({
     >
     <FigureChart
       title="Documents that needed no hand"
+      :height="barsHigh(untouched.length)"
       :says="untouchedSays"
       :option="untouchedChart"
       :head="['Rubric', 'Documents', 'Needed no hand', 'In a hundred']"
@@ -150,6 +156,7 @@ const storageChart = computed(() => ({
     />
     <FigureChart
       title="Values that people put right"
+      :height="barsHigh(changed.length)"
       :says="changedSays"
       :option="changedChart"
       :head="['Rubric', 'Type', 'Field', 'Documents', 'Put right', 'In a hundred']"
@@ -157,6 +164,7 @@ const storageChart = computed(() => ({
     />
     <FigureChart
       title="Deliveries"
+      :height="barsHigh(data.deliveries.length)"
       :says="deliveriesSays"
       :option="deliveriesChart"
       :head="['Destination', 'Delivered', 'On their way', 'Did not arrive']"
@@ -165,6 +173,7 @@ const storageChart = computed(() => ({
     >
     <FigureChart
       title="What pages weigh"
+      :height="barsHigh(data.storage.length)"
       :says="storageSays"
       :option="storageChart"
       :head="['Kept in', 'Pages', 'Bytes']"

@@ -81,9 +81,9 @@ const look = () => run(async () => void (seen.value = await ask<Seen>('/api/trai
       <thead>
         <tr class="border-b border-ink text-faded">
           <th scope="col" class="py-1 pr-4 font-normal">When</th>
-          <th scope="col" class="py-1 pr-4 font-normal">Who</th>
-          <th scope="col" class="py-1 pr-4 font-normal">What</th>
-          <th scope="col" class="py-1 pr-4 font-normal">Of</th>
+          <th scope="col" class="w-36 py-1 pr-4 font-normal">Who</th>
+          <th scope="col" class="w-48 py-1 pr-4 font-normal">What</th>
+          <th scope="col" class="w-72 py-1 pr-4 font-normal">Of</th>
           <th scope="col" class="py-1 font-normal">Before and after</th>
         </tr>
       </thead>
