@@ -22,6 +22,13 @@ function sequence(seed: number): () => number {
   }
 }
 
+/** Why so many are looked at, where some are because something on them is black. */
+function mustWords(why: string, drawn: number, size: number, must: number): string {
+  if (must === 0 || drawn >= size) return why
+  const words = `each document with something blacked out is looked at: ${must} of ${size}.`
+  return drawn === 0 ? `E${words.slice(1)}` : `${why} Besides, ${words}`
+}
+
 /** So many of `size` places, each as likely as any other, in order. */
 export function drawPlaces(size: number, count: number, seed: number): number[] {
   const next = sequence(seed)
@@ -50,7 +57,7 @@ export function drawDocuments(
     places: [...new Set([...drawPlaces(size, count, seed), ...must])].sort((one, other) => one - other),
     seed,
     plan,
-    why: must.length && count < size ? `${why} Besides, each with something blacked out is looked at: ${must.length}.` : why,
+    why: mustWords(why, count, size, must.length),
   })
   switch (check.mode) {
     case 'none':

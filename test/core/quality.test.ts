@@ -105,4 +105,16 @@ describe('documents that are checked', () => {
     expect([own!.sample, own!.accept]).toEqual([13, 1])
     expect(why).toContain('code letter E. 13 are checked; it passes with at most 1 faulty.')
   })
+
+  it('hold what must be looked at besides, whatever is drawn', () => {
+    const draw = (check: object, must: number[]) => drawDocuments(Check.parse(check), 10, 1, [], must)
+    expect(draw({ mode: 'none' }, [3, 7])).toMatchObject({
+      places: [3, 7],
+      why: 'Each document with something blacked out is looked at: 2 of 10.',
+    })
+    const share = draw({ mode: 'share', percent: 10 }, [0, 1])
+    expect(share.places).toEqual([...new Set([...drawPlaces(10, 1, 1), 0, 1])].sort((a, b) => a - b))
+    expect(share.why).toContain('Besides, each document with something blacked out')
+    expect(draw({ mode: 'all' }, [3]).why).toBe('Every document is checked.')
+  })
 })
