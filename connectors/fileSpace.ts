@@ -68,3 +68,29 @@ export async function checkSpace(space: FileSpace): Promise<string> {
   if (digest(kept) !== digest(bytes)) throw new Error('It did not keep what was stored.')
   return 'A small file was stored, read back and taken away again.'
 }
+
+/**
+ * A connection that is made at first use and kept for what follows. What fails may have left it behind, so the next try has one of
+ * its own.
+ * @param inWords what an error means to people
+ */
+export function keptConnection<C>(connect: () => Promise<C>, close: (connection: C) => unknown, inWords: (error: unknown) => Error) {
+  let opened: Promise<C> | null = null
+  const end = async () => {
+    const connection = await opened?.catch(() => null)
+    opened = null
+    if (connection) await close(connection)
+  }
+  return {
+    connected: () => (opened ??= connect()),
+    async said<T>(work: () => Promise<T>): Promise<T> {
+      try {
+        return await work()
+      } catch (error) {
+        void end().catch(() => undefined)
+        throw inWords(error)
+      }
+    },
+    end,
+  }
+}

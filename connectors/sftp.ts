@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { allowedAddress } from '../reach/address'
 import { ReachError } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Entry } from './connector'
-import { checkSpace, deliverInto, joined, type FileSpace } from './fileSpace'
+import { checkSpace, deliverInto, joined, keptConnection, type FileSpace } from './fileSpace'
 
 const Options = z.strictObject({
   host: z.string().min(1).meta({ title: 'Server', description: 'The server, by name or address' }),
@@ -39,29 +39,18 @@ export default defineConnector({
   can: { browse: true },
   options: Options,
   open: options => {
-    let opened: Promise<Client> | null = null
-    const connected = () => (opened ??= connect(options))
+    const { connected, said, end } = keptConnection(
+      () => connect(options),
+      client => client.end(),
+      error => inWords(error, options),
+    )
     const space = spaceOf(connected, options.path)
     const address = `sftp://${options.user}@${options.host}${options.port === 22 ? '' : `:${options.port}`}/${options.path}`
-    const said = async <T>(work: () => Promise<T>): Promise<T> => {
-      try {
-        return await work()
-      } catch (error) {
-        // What failed may have left the connection behind; the next try has one of its own.
-        const old = opened
-        opened = null
-        void old?.then(client => client.end()).catch(() => undefined)
-        throw inWords(error, options)
-      }
-    }
     return {
       deliver: delivery => said(() => deliverInto(space, address, delivery)),
       browse: { list: folder => said(() => space.list(folder)), read: path => said(() => space.read(path)) },
       check: () => said(() => checkSpace(space)),
-      dispose: async () => {
-        const client = await opened?.catch(() => null)
-        await client?.end()
-      },
+      dispose: end,
     }
   },
 })

@@ -3,6 +3,7 @@ import type { Edit, KeptEdit } from '../core/model/edit'
 import type { Answer } from '../core/model/evidence'
 import { ByHand } from '../core/model/redaction'
 import { json } from '../store/database'
+import { refreshWords } from '../store/find/words'
 import { arrange } from './arrange'
 import { inBatches, type Flow, type LockedBatch } from './inBatch'
 import { editsOf } from './sides'
@@ -118,6 +119,8 @@ async function lookAgain({ tx, queue, id: batch }: LockedBatch): Promise<boolean
   const anew = changed.flatMap(({ document, other }) => (other && document !== null ? [document] : []))
   if (anew.length) await tx`update documents set filled_at = null where state = 'open' and id = any(${anew})`
   await tx`delete from page_words where page_id = any(${changed.map(({ id }) => id)})`
+  // Nobody finds it by what is black now.
+  if (anew.length) await refreshWords(tx, anew)
   await queue.sendAll(
     tx,
     'examine',

@@ -14,7 +14,10 @@ export async function mayGo(sql: Sql, slip: number, destination: string): Promis
     where destination_id = ${destination} and until <= now()
     returning true`
   if (through) return true
-  await sql`update slips set next_try = (select until from destination_pauses where destination_id = ${destination})
+  // It may have come back between the two: then at once.
+  await sql`
+    update slips
+    set next_try = coalesce((select until from destination_pauses where destination_id = ${destination}), now())
     where id = ${slip} and state = 'waiting'`
   return false
 }
@@ -33,8 +36,12 @@ export async function destinationFailed(tx: Tx, destination: string, trouble: st
 /** Notes that a destination took something: what waits for it goes on at once. */
 export async function destinationTakes(tx: Tx, destination: string): Promise<void> {
   const was = await tx`delete from destination_pauses where destination_id = ${destination} returning 1`
-  if (was.length)
-    await tx`update slips set next_try = now() where destination_id = ${destination} and state = 'waiting' and next_try > now()`
+  if (!was.length) return
+  // One that fails at this very moment has its own pause: waiting for it could be for ever.
+  await tx`
+    update slips set next_try = now()
+    where id in (select id from slips where destination_id = ${destination} and state = 'waiting' and next_try > now()
+      for update skip locked)`
 }
 
 const atOnce = 200

@@ -44,6 +44,7 @@ const signSeconds = 10
 const keepLockSeconds = 1
 const watchSeconds = 3
 const tidyHours = 24
+const firstTidyMinutes = 15
 const limitSeconds = 30
 const dueSeconds = 2
 const trailSeconds = 10
@@ -138,12 +139,12 @@ async function tidy(): Promise<void> {
     console.log(`The blob store was tidied: ${removed} of ${seen} blobs were named by nothing.`)
   })
 }
-const tidyTimer = setInterval(
-  () => {
-    tidy().catch((error: unknown) => console.error(`Tidying the blob store: ${String(error)}`))
-  },
-  tidyHours * 3600 * 1000,
-)
+const tidyNow = () => {
+  tidy().catch((error: unknown) => console.error(`Tidying the blob store: ${String(error)}`))
+}
+// Also where workers are started anew every day.
+const firstTidy = setTimeout(tidyNow, firstTidyMinutes * 60 * 1000)
+const tidyTimer = setInterval(tidyNow, tidyHours * 3600 * 1000)
 
 const limitsTimer = setInterval(() => {
   warnOfLimits(sql).catch((error: unknown) => console.error(`Limits: ${String(error)}`))
@@ -172,6 +173,7 @@ async function stop(): Promise<void> {
   clearInterval(lockTimer)
   clearInterval(watchTimer)
   clearInterval(tidyTimer)
+  clearTimeout(firstTidy)
   clearInterval(limitsTimer)
   clearInterval(dueTimer)
   clearInterval(trailTimer)

@@ -18,16 +18,16 @@ const waitingSays = computed(() =>
     ? `The oldest has been ${oldest.value.state} since ${saidTime(oldest.value.since)}: ${oldest.value.rubric}. Begin there.`
     : 'Nothing waits for anybody.',
 )
-const waitingChart = computed(() => ({
-  xAxis: { type: 'value', minInterval: 1 },
-  yAxis: { type: 'category', data: rubricsWaiting.value, inverse: true },
-  series: stages.map(state => ({
-    name: state,
-    type: 'bar',
-    stack: 'all',
-    data: rubricsWaiting.value.map(rubric => data.value!.waiting.find(row => row.rubric === rubric && row.state === state)?.batches ?? 0),
-  })),
-}))
+const waitingChart = computed(() =>
+  bars(
+    rubricsWaiting.value,
+    stages.map(name => ({
+      name,
+      data: rubricsWaiting.value.map(rubric => data.value!.waiting.find(row => row.rubric === rubric && row.state === name)?.batches ?? 0),
+    })),
+    whole,
+  ),
+)
 
 const total = (of: 'sides' | 'documents' | 'filed' | 'corrections') => (data.value?.days ?? []).reduce((sum, day) => sum + day[of], 0)
 const daysSays = computed(() => {
@@ -49,6 +49,16 @@ const daysChart = computed(() => ({
 /** Room for a bar each, in pixels. */
 const barsHigh = (bars: number) => Math.min(420, 80 + bars * 34)
 
+/** Bars that lie, one for each name; several series lie behind each other. */
+const bars = (names: readonly string[], series: readonly { name: string; data: readonly number[] }[], across: object) => ({
+  xAxis: { type: 'value', ...across },
+  yAxis: { type: 'category', data: names, inverse: true },
+  ...(series.length > 1 ? {} : { legend: { show: false } }),
+  series: series.map(one => ({ ...one, type: 'bar', ...(series.length > 1 ? { stack: 'all' } : {}) })),
+})
+const whole = { minInterval: 1 }
+const hundred = { max: 100, axisLabel: { formatter: '{value} %' } }
+
 const percent = (part: number, whole: number) => (whole ? Math.round((100 * part) / whole) : 0)
 const untouched = computed(() => (data.value?.untouched ?? []).map(row => ({ ...row, share: percent(row.untouched, row.documents) })))
 const untouchedSays = computed(() => {
@@ -58,12 +68,13 @@ const untouchedSays = computed(() => {
     ? `Least at ${worst.rubric}: ${worst.share} % needed no hand. Its fields are worth a look in the rubric.`
     : 'No document was filed.'
 })
-const untouchedChart = computed(() => ({
-  xAxis: { type: 'value', max: 100, axisLabel: { formatter: '{value} %' } },
-  yAxis: { type: 'category', data: untouched.value.map(row => row.rubric), inverse: true },
-  legend: { show: false },
-  series: [{ name: 'needed no hand', type: 'bar', data: untouched.value.map(row => row.share) }],
-}))
+const untouchedChart = computed(() =>
+  bars(
+    untouched.value.map(row => row.rubric),
+    [{ name: 'needed no hand', data: untouched.value.map(row => row.share) }],
+    hundred,
+  ),
+)
 
 const changed = computed(() => (data.value?.changed ?? []).map(row => ({ ...row, share: percent(row.changed, row.documents) })))
 const changedSays = computed(() => {
@@ -72,12 +83,13 @@ const changedSays = computed(() => {
     ? `Most often ${most.field} of ${most.rubric}: typed or put right in ${most.share} % of ${counted(most.documents, 'document')}.`
     : 'Nobody had to put a value right.'
 })
-const changedChart = computed(() => ({
-  xAxis: { type: 'value', max: 100, axisLabel: { formatter: '{value} %' } },
-  yAxis: { type: 'category', data: changed.value.map(row => `${row.field} · ${row.rubric}`), inverse: true },
-  legend: { show: false },
-  series: [{ name: 'typed or put right', type: 'bar', data: changed.value.map(row => row.share) }],
-}))
+const changedChart = computed(() =>
+  bars(
+    changed.value.map(row => `${row.field} · ${row.rubric}`),
+    [{ name: 'typed or put right', data: changed.value.map(row => row.share) }],
+    hundred,
+  ),
+)
 
 const deliveriesSays = computed(() => {
   const failed = (data.value?.deliveries ?? []).filter(row => row.failed)
@@ -85,16 +97,13 @@ const deliveriesSays = computed(() => {
     ? `${failed.map(row => `${row.failed} at ${row.destination}`).join(', ')} did not arrive: send them again.`
     : 'All arrived, or are on their way.'
 })
-const deliveriesChart = computed(() => ({
-  xAxis: { type: 'value', minInterval: 1 },
-  yAxis: { type: 'category', data: data.value!.deliveries.map(row => row.destination), inverse: true },
-  series: (['delivered', 'waiting', 'failed'] as const).map(of => ({
-    name: of,
-    type: 'bar',
-    stack: 'all',
-    data: data.value!.deliveries.map(row => row[of]),
-  })),
-}))
+const deliveriesChart = computed(() =>
+  bars(
+    data.value!.deliveries.map(row => row.destination),
+    (['delivered', 'waiting', 'failed'] as const).map(name => ({ name, data: data.value!.deliveries.map(row => row[name]) })),
+    whole,
+  ),
+)
 
 const storageSays = computed(() => {
   const rows = data.value?.storage ?? []
@@ -107,11 +116,12 @@ const storageSays = computed(() => {
     : 'No page yet.'
 })
 const storageChart = computed(() => ({
-  xAxis: { type: 'value', axisLabel: { formatter: (bytes: number) => saidSize(bytes) } },
-  yAxis: { type: 'category', data: data.value!.storage.map(row => row.colour), inverse: true },
-  legend: { show: false },
+  ...bars(
+    data.value!.storage.map(row => row.colour),
+    [{ name: 'pages weigh', data: data.value!.storage.map(row => row.bytes) }],
+    { axisLabel: { formatter: (bytes: number) => saidSize(bytes) } },
+  ),
   tooltip: { valueFormatter: (bytes: unknown) => saidSize(Number(bytes)) },
-  series: [{ name: 'pages weigh', type: 'bar', data: data.value!.storage.map(row => row.bytes) }],
 }))
 </script>
 
