@@ -83,7 +83,7 @@ export function keptConnection<C>(connect: () => Promise<C>, close: (connection:
   }
   return {
     connected: () => (opened ??= connect()),
-    async said<T>(work: () => Promise<T>): Promise<T> {
+    said: async <T>(work: () => Promise<T>): Promise<T> => {
       try {
         return await work()
       } catch (error) {

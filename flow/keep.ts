@@ -21,7 +21,8 @@ export async function dropBlackened(batch: LockedBatch): Promise<void> {
 /** A load's file goes with the last of its sides. */
 const dropLoads = ({ tx, id }: LockedBatch) => tx`
   update loads set digest = blob, blob = null
-  where batch_id = ${id} and blob is not null and not exists (select 1 from pages where load_id = loads.id and blob is not null)`
+  where batch_id = ${id} and blob is not null and exists (select 1 from pages where load_id = loads.id and digest is not null)
+    and not exists (select 1 from pages where load_id = loads.id and blob is not null)`
 
 /**
  * Lets go of bytes whose days are over, by the batch's rubric: of sides that are in no document, of all sides of a batch that was

@@ -8,8 +8,8 @@ export const RedactionBox = z.strictObject({ x: inches, y: inches, width: inches
  * are shown after all. Inches of the page as it stood with that turn.
  */
 export const ByHand = z.object({
-  add: z.array(RedactionBox).max(200),
-  show: z.array(RedactionBox).max(200),
+  add: z.array(RedactionBox).max(5000),
+  show: z.array(RedactionBox).max(5000),
   turned: z.literal([0, 90, 180, 270]),
 })
 export type ByHand = z.infer<typeof ByHand>
