@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process'
-import { X509Certificate } from 'node:crypto'
+import { randomInt, X509Certificate } from 'node:crypto'
 import { mkdtemp, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -12,12 +12,20 @@ function none() {
   // Nothing.
 }
 
+/** Ports for data, below those that the system gives out by itself. */
+const firstPort = 10_000
+const portsEach = 100
+
 /** A server for one user that speaks FTP over one folder, raised to TLS with a certificate of its own, signed by itself. */
 export async function ftpServer(folder: string, user: string, password: string, port: number, own?: OwnCertificate) {
+  const ports = firstPort + randomInt(200) * portsEach
   const { key, cert } = own ?? (await ownCertificate())
   const server = new FtpSrv({
     url: `ftp://127.0.0.1:${port}`,
     pasv_url: '127.0.0.1',
+    // The library looks for a free port from here on: two servers that began at one place would take the same.
+    pasv_min: ports,
+    pasv_max: ports + portsEach - 1,
     tls: { key, cert },
     log: quiet,
   })
