@@ -1,12 +1,9 @@
 import { execFile } from 'node:child_process'
-import { createHash } from 'node:crypto'
-import { createReadStream } from 'node:fs'
 import { mkdir, open, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { pipeline } from 'node:stream/promises'
 import { promisify } from 'node:util'
 import { z } from 'zod'
-import { FolderBlobs } from '../store/blobs/folder'
+import { digestOf, FolderBlobs } from '../store/blobs/folder'
 import { namedBlobs } from '../store/blobs/named'
 import { openBlobs } from '../store/blobs/open'
 import { tidyBlobs, tidyLock } from '../store/blobs/tidy'
@@ -48,12 +45,6 @@ async function tool(name: string, args: string[], url: string): Promise<void> {
   }
 }
 
-async function digestOf(file: string): Promise<string> {
-  const hash = createHash('sha256')
-  await pipeline(createReadStream(file), hash)
-  return hash.digest('hex')
-}
-
 /**
  * Copies the database and all blobs that it names into a folder, as they were at one moment, while work goes on. Blobs that lie
  * there from an earlier time are not copied again.
@@ -90,7 +81,11 @@ export async function backup([to, ...more]: string[]): Promise<number> {
       database: { file, sha256: await digestOf(join(to, file)) },
       blobs: names.length,
     }
-    await writeSynced(join(to, 'backup.json'), `${JSON.stringify(Manifest.parse(manifest), null, 2)}\n`)
+    const part = join(to, 'backup.json.part')
+    await writeFile(part, `${JSON.stringify(Manifest.parse(manifest), null, 2)}\n`, { mode: 0o600 })
+    for (const path of [join(to, file), part]) await sync(path)
+    await rename(part, join(to, 'backup.json'))
+    await sync(to)
     for (const old of await readdir(to)) if (/^database-.*\.dump$/.test(old) && old !== file) await rm(join(to, old))
     progress.clear()
     console.log(`The database and ${names.length} blobs are in ${to}; ${copied} of them are new.`)
@@ -102,11 +97,10 @@ export async function backup([to, ...more]: string[]): Promise<number> {
   }
 }
 
-async function writeSynced(path: string, text: string): Promise<void> {
-  await writeFile(`${path}.part`, text, { mode: 0o600 })
-  const file = await open(`${path}.part`, 'r')
+/** What is said to be backed up survives a power cut. */
+async function sync(path: string): Promise<void> {
+  const file = await open(path, 'r')
   await file.sync().finally(() => file.close())
-  await rename(`${path}.part`, path)
 }
 
 /** Puts a backup into an empty database and an empty blob store; every digest is compared. */
