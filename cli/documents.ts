@@ -7,6 +7,7 @@ import { writtenFields } from '../core/fields/written'
 import { LedgerFile, type LedgerDocument } from '../core/model/ledger'
 import { typeOf, type DocumentType, type Rubric } from '../core/model/rubric'
 import type { SplitDocument } from '../core/split/types'
+import { inOrder } from '../core/name/inOrder'
 import { documentToMake } from '../engine/documentToMake'
 import { withPictures } from '../engine/fillEvidence'
 import { makeFiles } from '../engine/makeFiles'
@@ -54,6 +55,7 @@ export async function fillAll(
     }
     const pictures = sides.map(({ files, evidence, bornDigital }) => ({
       file: () => Promise.resolve(files.page),
+      reading: () => Promise.resolve(files.reading ?? files.page),
       dpi: evidence.dpi,
       bornDigital,
     }))
@@ -76,6 +78,7 @@ export async function makeAll(
   const holders = new Map<string, string>()
   const created = new Date()
   const { timeZone } = Intl.DateTimeFormat().resolvedOptions()
+  const counted = inOrder()
   for (const { document, type, sides, evidence } of documents) {
     progress.step('Making files', made.length, documents.length)
     const held = (field: string, value: string) => `${type?.id} ${field} ${value.toLowerCase()}`
@@ -99,9 +102,11 @@ export async function makeAll(
         dpi: side.evidence.dpi,
         words: side.words ?? [],
         sheet: side.sheet,
+        side: side.side,
         ...(side.bornDigital && side.sourcePage ? { born: { file: side.source, page: side.sourcePage } } : {}),
       })),
     })
+    toMake.name.counters = counted(document.document)
     const files = await makeFiles(rubric.files, toMake, out, {
       has: name => names.has(name) || name === 'ledger.json' || existsSync(join(out, name)),
       add: name => names.add(name),

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { barcodeFormats } from './barcodeFormats'
 import { fileFormats } from './fileFormats'
 import { batchNameFault } from '../name/batchName'
-import { placeholdersOf } from '../name/template'
+import { countersOf, placeholdersOf } from '../name/template'
 import { Check, Keep, Limits, Redact } from './handling'
 import { Field, sumOf, TextSource } from './field'
 import { identifier, nameTemplate, pattern, textTemplate, Zone } from './schemas'
@@ -294,7 +294,11 @@ export const Rubric = z
     const checkField = (path: (string | number)[], id: string) => fieldIds.has(id) || report(path, id, 'a field of this rubric')
     rubric.entryTwice?.forEach((id, at) => checkField(['entryTwice', at], id))
     rubric.send.forEach((send, at) => send.when?.forEach(({ field }, place) => checkField(['send', at, 'when', place, 'field'], field)))
-    rubric.send.forEach((send, at) => send.folder && checkNames(['send', at, 'folder'], send.folder))
+    rubric.send.forEach(({ folder }, at) => {
+      if (!folder) return
+      checkNames(['send', at, 'folder'], folder)
+      if (countersOf(folder).includes('#folder')) report(['send', at, 'folder'], folder, 'no {#folder}: a folder is not counted in itself')
+    })
   })
 export type Rubric = z.infer<typeof Rubric>
 

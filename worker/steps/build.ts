@@ -1,10 +1,12 @@
 import { join } from 'node:path'
 import { fits } from '../../core/fields/conditions'
-import { renderName } from '../../core/name/template'
+import { countersOf, renderFolder, renderName, type Counters, type NameContext } from '../../core/name/template'
+import type { Rubric } from '../../core/model/rubric'
 import { documentToMake } from '../../engine/documentToMake'
 import { makeFiles } from '../../engine/makeFiles'
 import { documentBuilt, type SendTo } from '../../flow/build'
 import { documentToBuild } from '../../store/documents/toBuild'
+import { documentNumbers, type CounterScope } from '../../store/documents/numbers'
 import { findDocument } from '../../store/documents/read'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import { findOffice } from '../../store/setup/office'
@@ -35,6 +37,7 @@ export async function build(work: Work, { document: id }: { document: number }):
       })),
     ),
   })
+  toMake.name.counters = await countersFor(work, id, rubric, toMake.name)
   await inTempFolder(async folder => {
     const files = await makeFiles(rubric.files, toMake, folder, new Set())
     for (const file of files) await work.blobs.putFile(join(folder, file.name))
@@ -50,4 +53,17 @@ export async function build(work: Work, { document: id }: { document: number }):
     })
     await documentBuilt(work, document, files, sends)
   })
+}
+
+/** The counters that the names of this document's files and folders ask for. */
+async function countersFor(work: Work, document: number, rubric: Rubric, name: NameContext): Promise<Counters> {
+  // A folder that is itself numbered needs the rubric's number first.
+  const templates = [...rubric.files.map(file => file.name), ...rubric.send.flatMap(send => send.folder ?? [])]
+  const counts = (counter: '#' | '#folder') => templates.filter(template => countersOf(template).includes(counter))
+  const ofRubric = counts('#').length ? await documentNumbers(work.sql, document, ['#']) : null
+  const counters: Counters = { rubric: ofRubric?.get('#') ?? 0, inFolder: () => 0 }
+  const scopeOf = (folder: string): CounterScope => `/${folder}`
+  const folders = counts('#folder').map(template => scopeOf(renderFolder(template, { ...name, counters })))
+  const inFolders = await documentNumbers(work.sql, document, folders)
+  return { ...counters, inFolder: folder => inFolders.get(scopeOf(folder))! }
 }

@@ -3,6 +3,7 @@ import { formats, formatFacts, type FormatName } from '~~/core/model/fileFormats
 import { readRubric } from '~~/core/model/readRubric'
 import { typeOf } from '~~/core/model/rubric'
 import { fillFields } from '~~/core/fields/fill'
+import { inOrder } from '~~/core/name/inOrder'
 import { renderName, templateFault } from '~~/core/name/template'
 import type { BatchRow } from '~~/shared/views/batches'
 import { useRubricText } from '~/components/rules/useRubricText'
@@ -49,6 +50,8 @@ const placeholders = computed(() => [
     'seq',
     'date',
     'pages',
+    '#',
+    '#folder',
     ...(rubric.value?.types ?? []).flatMap(type => (type.fields ?? []).map(field => field.id)),
   ]),
 ])
@@ -60,6 +63,7 @@ const named = computed(() => {
   const read = rubric.value && readRubric(rubric.value)
   if (!read?.ok) return null
   const sound = read.rubric
+  const counted = inOrder()
   return documents.value.map(document => {
     const type = typeOf(sound, document.type)
     const { fields } = fillFields(type, {
@@ -76,6 +80,7 @@ const named = computed(() => {
       pages: document.pages.length,
       date: new Date().toISOString().slice(0, 10),
       values: { ...document.barcode, ...values },
+      counters: counted(document.position),
     }
     return {
       position: document.position,
@@ -150,8 +155,14 @@ const named = computed(() => {
           </button>
         </p>
         <p class="small mt-3 text-faded">
-          In a name: <span v-for="one in placeholders" :key="one" class="numbers mr-2">{{ asPlaceholder(one) }}</span> A / makes a folder;
-          {seq:3} counts with three digits.
+          In a name: <span v-for="one in placeholders" :key="one" class="numbers mr-2">{{ asPlaceholder(one) }}</span>
+        </p>
+        <p class="small mt-2 text-faded">
+          A / makes a folder. <span class="numbers">{seq:3}</span> is the place in its batch, with three digits;
+          <span class="numbers">{#:5}</span> goes on counting over all batches of this rubric, <span class="numbers">{#folder}</span> over
+          what goes into the same folder. <span class="numbers">{owner:upper,20}</span> is in capitals and no longer than twenty letters,
+          <span class="numbers">{issued:yyyy-MM}</span> a part of a date; <span class="numbers">{owner|nobody}</span> says what stands there
+          where the field is empty.
         </p>
       </section>
     </div>
