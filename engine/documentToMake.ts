@@ -49,6 +49,7 @@ export function documentToMake(facts: DocumentFacts): DocumentToMake {
       stamp: stamp ? page => renderText(stamp.text, name, page) : null,
     },
     title: [type?.label ?? facts.rubric.name, heading].filter(Boolean).join(' '),
+    subject: [type?.label, facts.batch].filter(Boolean).join(', '),
     created: facts.created,
     language: 'en',
     pages: facts.pages,

@@ -5,8 +5,10 @@ import { deflateSync } from 'node:zlib'
 import PDFDocument from 'pdfkit'
 import type { Word } from '../core/model/evidence'
 import { layeredPage, type LayeredPage } from './layers'
+import { bookmarksOf, pageLabelsOf } from './pdfGuide'
 import { readG4 } from './tiff'
 import { letterWidth, makeWordsFont } from './wordsFont'
+import { xmpOf, type NamedValue, type Properties } from './xmp'
 
 /**
  * One page of a document to be made: its image file, the words on it, the sheet whose side it is, and the PDF page that
@@ -20,15 +22,17 @@ export interface PageToMake {
   dpi: number
   words: readonly Word[]
   sheet?: number
+  side?: 'front' | 'back'
   born?: { file: string; page: number }
 }
 
-export interface PdfOptions {
-  title: string
-  /** PDF/A-2b (ISO 19005-2) rather than plain PDF. */
-  archival: boolean
-  /** Written into the file; the same date gives the same bytes. */
-  created: Date
+export interface PdfOptions extends Properties {
+  /** PDF/A-2b (ISO 19005-2), or -3b with what is attached to it (ISO 19005-3), rather than plain PDF. */
+  archival: 2 | 3 | null
+  /** Index values that stand in the file's own description. */
+  values: readonly NamedValue[]
+  /** A file that lies in the PDF, beside its pages. */
+  attached: { name: string; mediaType: string; description: string; bytes: Buffer } | null
   language: string
   /** The code without which it does not open (AES-256); null for none. */
   protect: string | null
@@ -40,6 +44,11 @@ export interface PdfOptions {
 interface PdfInternals {
   ref(data: Record<string, unknown>): { end(data?: Uint8Array): void }
   addContent(content: string): void
+  _root: { data: Record<string, unknown> }
+  _addInfo(): void
+  appendXML(xml: string): void
+  outline: { addItem(title: string): unknown }
+  file(bytes: Buffer, options: Record<string, unknown>): unknown
   page: { fonts: Record<string, unknown>; xobjects: Record<string, unknown> }
 }
 
@@ -199,6 +208,18 @@ function layersOn(pdf: PdfInternals, { print, colour, ground }: LayeredPage, pag
   return `/Ground Do ${colour.map(level => number(level / 255)).join(' ')} rg /Print Do`
 }
 
+/** Page labels (ISO 32000-1, 12.4.2), a prefix for each page. */
+function labelPages(pdf: PdfInternals, labels: readonly string[] | null): void {
+  // PDFKit writes a String as a string, and a plain one as a name.
+  if (labels) pdf._root.data.PageLabels = { Nums: labels.flatMap((label, at) => [at, { P: Object(label) as unknown }]) }
+}
+
+/** Data that belongs to the document (ISO 19005-3, 6.8). */
+function attach(pdf: PdfInternals, { name, mediaType, description, bytes }: NonNullable<PdfOptions['attached']>, created: Date): void {
+  const dates = { creationDate: created, modifiedDate: created }
+  pdf.file(bytes, { name, type: mediaType, description, relationship: 'Data', ...dates })
+}
+
 /** Writes a searchable PDF: each page's image as it is, its words invisible behind it. */
 export async function writePdf(to: string, pages: readonly PageToMake[], options: PdfOptions): Promise<void> {
   const document = new PDFDocument({
@@ -209,18 +230,32 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
     ...(options.protect === null
       ? {}
       : { userPassword: options.protect, permissions: { printing: 'highResolution' as const, copying: true, contentAccessibility: true } }),
-    ...(options.archival ? { subset: 'PDF/A-2b' as const } : {}),
-    info: { Title: options.title, Creator: 'Rubricator', Producer: 'Rubricator', CreationDate: options.created },
+    ...(options.archival ? { subset: `PDF/A-${options.archival}b` as const } : {}),
+    info: {
+      Title: options.title,
+      ...(options.subject ? { Subject: options.subject } : {}),
+      ...(options.keywords ? { Keywords: options.keywords } : {}),
+      Creator: 'Rubricator',
+      Producer: 'Rubricator',
+      CreationDate: options.created,
+    },
   })
   const written = pipeline(document, createWriteStream(to))
   // A full disk is noticed while pages are still being added; it is thrown at the end.
   written.catch(() => undefined)
   const pdf = document as unknown as PdfInternals
+  // PDFKit's own leaves & and < of a title as they are.
+  pdf._addInfo = () => pdf.appendXML(xmpOf(options, options.values))
+  if (options.attached) attach(pdf, options.attached, options.created)
+  // What never was paper has its own contents, and is put in its page's place afterwards.
+  const bookmarks = pages.some(page => page.born) ? [] : bookmarksOf(options.title, pages)
+  labelPages(pdf, pageLabelsOf(pages))
   const font = pages.some(page => page.words.length) ? wordsFont(pdf) : null
-  for (const page of pages) {
+  for (const [at, page] of pages.entries()) {
     const width = (page.widthPx / page.dpi) * 72
     const height = (page.heightPx / page.dpi) * 72
     document.addPage({ size: [width, height], margin: 0 })
+    if (bookmarks[at]) pdf.outline.addItem(bookmarks[at])
     const layers = options.layers ? await layeredPage(page) : null
     const draw = layers ? layersOn(pdf, layers, page) : await scanOn(pdf, page)
     // PDFKit turns the page upside down for its own drawing; this turns it back.

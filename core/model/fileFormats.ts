@@ -33,6 +33,11 @@ const office = (name: string) => `application/vnd.openxmlformats-officedocument.
 export const formats = [
   facts('pdf', 'PDF', 'pdf', 'application/pdf', 'document', { pictures: true, text: true, protection: true }),
   facts('pdf-a', 'PDF/A', 'pdf', 'application/pdf', 'document', { pictures: true, text: true }),
+  facts('pdf-a-3', 'PDF/A with its index values inside', 'pdf', 'application/pdf', 'document', {
+    pictures: true,
+    text: true,
+    values: true,
+  }),
   facts('tiff', 'TIFF', 'tif', 'image/tiff', 'document', { pictures: true }),
   facts('jpeg', 'JPEG', 'jpg', 'image/jpeg', 'page', { pictures: true }),
   facts('png', 'PNG', 'png', 'image/png', 'page', { pictures: true }),

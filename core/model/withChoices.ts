@@ -7,7 +7,7 @@ export function withChoices(rubric: Rubric, choices: Choices): Rubric {
   const size = paper === undefined ? {} : paper === 'mixed' ? { paper: 'auto' as const, mixedSizes: true } : { paper, mixedSizes: false }
   const formatOf = (own: Rubric['files'][number]['format']) => {
     const wanted = format ?? own
-    return protect !== undefined && wanted === 'pdf-a' ? 'pdf' : wanted
+    return protect !== undefined && wanted.startsWith('pdf-a') ? 'pdf' : wanted
   }
   return {
     ...rubric,

@@ -9,6 +9,7 @@ import type { PageToMake } from '../pdfOut'
 export interface DocumentToMake {
   name: NameContext
   title: string
+  subject: string
   created: Date
   language: string
   pages: readonly PageToMake[]

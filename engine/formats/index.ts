@@ -2,7 +2,7 @@ import type { FormatName } from '../../core/model/fileFormats'
 import type { Format } from './format'
 import { docx } from './docx'
 import { odt } from './odt'
-import { pdf, pdfA } from './pdf'
+import { pdf, pdfA, pdfA3 } from './pdf'
 import { jpeg, png, tiff, webp } from './pictures'
 import { pptx } from './pptx'
 import { alto, csv, hocr, json, md, txt } from './texts'
@@ -12,6 +12,7 @@ import { xlsx } from './xlsx'
 export const formatsByName: Record<FormatName, Format> = {
   pdf: pdf,
   'pdf-a': pdfA,
+  'pdf-a-3': pdfA3,
   tiff,
   jpeg,
   png,

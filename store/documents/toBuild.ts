@@ -22,6 +22,7 @@ const PageRow = z.object({
   dpi: z.number(),
   words: z.unknown().transform(kept => unpackWords(kept ?? [])),
   sheet: z.int(),
+  side: z.enum(['front', 'back']),
   blob: z.string().nullable(),
   source_page: z.int(),
   born_digital: z.boolean(),
@@ -36,7 +37,7 @@ export async function documentToBuild(sql: Sql, document: number) {
     where documents.id = ${document}`
   const pages = await sql`
     select page_blob, mono, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx",
-      (evidence->>'dpi')::float as dpi, words, sheet, blob, source_page, born_digital
+      (evidence->>'dpi')::float as dpi, words, sheet, side, blob, source_page, born_digital
     from pages
     left join page_words on page_id = pages.id
     where document_id = ${document}

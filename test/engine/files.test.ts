@@ -4,10 +4,11 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { crc32, deflateSync } from 'node:zlib'
+import { XMLValidator } from 'fast-xml-parser'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { decodeImage, encodeJpeg, encodePng } from '../../engine/images'
-import { writePdf } from '../../engine/pdfOut'
+import { writePdf, type PdfOptions } from '../../engine/pdfOut'
 import { decodePage, openSource } from '../../engine/sources'
 import { bitmapOf } from '../../core/raster/mono'
 import { encodeG4, readG4 } from '../../engine/tiff'
@@ -42,6 +43,20 @@ describe('page files', () => {
   })
 })
 
+const plain: PdfOptions = {
+  title: 'T',
+  subject: '',
+  keywords: '',
+  values: [],
+  attached: null,
+  archival: null,
+  created: new Date(0),
+  language: 'en',
+  protect: null,
+  layers: false,
+}
+const unpacked = async (file: string) => (await run('qpdf', ['--qdf', file, '-'], { encoding: 'latin1', maxBuffer: 1 << 26 })).stdout
+
 describe('PDF/A', () => {
   const words = [
     { text: 'Mooring', x: 1, y: 1, width: 0.8, height: 0.14, confidence: 1, line: 0 },
@@ -53,14 +68,7 @@ describe('PDF/A', () => {
     await writeFile(join(folder, 'page.jpg'), await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 100 }, 100))
     const page = { widthPx: width, heightPx: height, dpi: 100, words }
     const made = join(folder, 'made.pdf')
-    const options = {
-      title: 'Test',
-      archival: true,
-      created: new Date('2026-03-31T12:00:00Z'),
-      language: 'en',
-      protect: null,
-      layers: false,
-    }
+    const options = { ...plain, title: 'Test', archival: 2 as const, created: new Date('2026-03-31T12:00:00Z') }
     const pages = [
       { ...page, file: join(folder, 'page.tif'), mono: true },
       { ...page, file: join(folder, 'page.jpg'), mono: false },
@@ -78,10 +86,10 @@ describe('PDF/A', () => {
     )!
     expect(Number(box[1]) / 72).toBeCloseTo(1, 1)
     expect(Number(box[3]) / 72).toBeCloseTo(1.8, 1)
-    const plain = (await run('qpdf', ['--qdf', made, '-'], { encoding: 'latin1', maxBuffer: 1 << 26 })).stdout
+    const open = await unpacked(made)
     for (const mark of ['<pdfaid:part>2</pdfaid:part>', '<pdfaid:conformance>B</pdfaid:conformance>', '/GTS_PDFA1', '/ID ['])
-      expect(plain).toContain(mark)
-    expect(plain).not.toMatch(/\/(Encrypt|JavaScript|Launch)\b/)
+      expect(open).toContain(mark)
+    expect(open).not.toMatch(/\/(Encrypt|JavaScript|Launch)\b/)
 
     // The picture is what was scanned, the right way up and not inverted.
     const drawn = await decodePage(await openSource(made), 1, 100, false)
@@ -97,6 +105,62 @@ describe('PDF/A', () => {
   })
 })
 
+describe('what a PDF says of itself', () => {
+  const title = 'Mooring permit <Sark & Sons>'
+  const word = (text: string, height: number, y: number, line: number) => ({ text, x: 1, y, width: 1, height, confidence: 1, line })
+  const body = Array.from({ length: 30 }, (_, at) => word('prose', 0.12, 2 + at * 0.2, at + 1))
+  let made: string
+
+  beforeAll(async () => {
+    await writeFile(join(folder, 'own.tif'), encodeG4(bitmapOf({ width, height, data: ink }), 100))
+    const page = { file: join(folder, 'own.tif'), mono: true, widthPx: width, heightPx: height, dpi: 100, words: body }
+    made = join(folder, 'own.pdf')
+    await writePdf(
+      made,
+      [
+        { ...page, sheet: 4, side: 'front' },
+        { ...page, sheet: 4, side: 'back', words: [word('Survey', 0.3, 1, 0), ...body] },
+        { ...page, sheet: 7, side: 'front' },
+      ],
+      {
+        ...plain,
+        title,
+        archival: 3,
+        subject: 'Permits, 31 March',
+        keywords: '04217; Sark & Sons',
+        values: [{ id: 'owner', label: 'Owner', value: 'Sark & Sons \u0000"A"' }],
+        attached: { name: 'index-values.json', mediaType: 'application/json', description: 'Index values', bytes: Buffer.from('{"a":1}') },
+      },
+    )
+    await run('qpdf', ['--check', made])
+  })
+
+  it('stands in its properties, and in XMP that any XML reader takes', async () => {
+    const { stdout } = await run('pdfinfo', [made])
+    expect(stdout).toContain(`Title:           ${title}`)
+    expect(stdout).toContain('Subject:         Permits, 31 March')
+    expect(stdout).toContain('Keywords:        04217; Sark & Sons')
+    const xmp = (await run('pdfinfo', ['-meta', made])).stdout
+    expect(XMLValidator.validate(xmp.slice(xmp.indexOf('<x:xmpmeta'), xmp.indexOf('<?xpacket end')))).toBe(true)
+    expect(xmp).toContain('<pdfaid:part>3</pdfaid:part>')
+    expect(xmp).toContain('<index:owner>Sark &#38; Sons &#34;A&#34;</index:owner>')
+    expect(xmp).toMatch(/<pdfaProperty:name>owner<[\s\S]*<pdfaProperty:description>Owner</)
+  })
+
+  it('leads to the pages that have headings, and calls them by sheet and side', async () => {
+    const open = await unpacked(made)
+    expect([...open.matchAll(/\/Title \(([^)]*)\)/g)].map(([, text]) => text)).toEqual(expect.arrayContaining([title, 'Survey']))
+    expect([...open.matchAll(/\/P \((\d[rv])\)/g)].map(([, text]) => text)).toEqual(['1r', '1v', '2r'])
+  })
+
+  it('holds the index values as a file that belongs to the document', async () => {
+    const out = join(folder, 'attached')
+    await run('pdfdetach', ['-save', '1', '-o', out, made])
+    expect(await readFile(out, 'utf8')).toBe('{"a":1}')
+    expect(await unpacked(made)).toContain('/AFRelationship /Data')
+  })
+})
+
 it('a colour page in layers is at most half as large, and looks the same: its print dark and sharp, its ground in colour', async () => {
   const data = new Uint8Array(width * height * 3)
   for (let at = 0; at < width * height; at++) {
@@ -107,7 +171,7 @@ it('a colour page in layers is at most half as large, and looks the same: its pr
   const file = join(folder, 'colour.jpg')
   await writeFile(file, await encodeJpeg({ width, height, channels: 3, data, dpi: 100 }, 100, 90))
   const page = { file, mono: false, widthPx: width, heightPx: height, dpi: 100, words: [] }
-  const options = { title: 'T', archival: true, created: new Date(0), language: 'en', protect: null }
+  const options = { ...plain, archival: 2 as const }
   const sizes: number[] = []
   for (const layers of [false, true]) {
     await writePdf(join(folder, 'layers.pdf'), [page], { ...options, layers })
