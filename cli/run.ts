@@ -8,7 +8,8 @@ import type { Rubric } from '../core/model/rubric'
 import { inGroups } from '../core/text/groups'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import { splitPages } from '../core/split/split'
-import { pagesAtOnce, readableLanguages, readPages } from '../engine/ocr'
+import { pagesAtOnce, readableLanguages } from '../engine/ocr'
+import { readBest } from '../engine/reading'
 import { fillAll, makeAll } from './documents'
 import { UsageError } from './usage'
 import { inputFiles } from './inputs'
@@ -97,7 +98,7 @@ async function prepareOut(out: string): Promise<void> {
 /** Gives these sides their words, where they have none yet. */
 async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, progress: Progress): Promise<void> {
   const unread = sides.flatMap(side =>
-    side.words === null && side.files && side.evidence ? [{ side, file: side.files.page, dpi: side.evidence.dpi }] : [],
+    side.words === null && side.files && side.evidence ? [{ side, files: side.files, dpi: side.evidence.dpi }] : [],
   )
   let done = 0
   // Small enough groups that every job has work until the end.
@@ -106,8 +107,8 @@ async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, pro
     inGroups(unread, most, page => page.dpi),
     jobs,
     async pages => {
-      const read = await readPages(
-        pages.map(page => page.file),
+      const read = await readBest(
+        pages.map(page => page.files),
         pages[0]!.dpi,
         rubric.read.languages,
       )

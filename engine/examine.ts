@@ -6,6 +6,7 @@ import { greyOf, type Area, type Bitmap, type Grey } from '../core/raster/image'
 import { findInk, findInkOfTwoLevels, type Dirt } from '../core/raster/ink'
 import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'
 import { findSkew } from '../core/raster/skew'
+import { forReading } from '../core/raster/forReading'
 import { paperLevel, quarterTurn, straighten, straightenBitmap } from '../core/raster/turn'
 import type { PageEvidence, Redaction } from '../core/model/evidence'
 import type { ByHand } from '../core/model/redaction'
@@ -24,6 +25,8 @@ export interface Examined {
   evidence: PageEvidence
   page: PageImage
   ink: Bitmap | null
+  /** The same page as it reads best, where somebody reads it and that is another picture. */
+  reading: Grey | null
   dpi: number
   byHand: ByHand | null
 }
@@ -38,6 +41,8 @@ export interface WhichSide {
   turned?: QuarterTurn
   /** What a person decided of what is blacked out. */
   byHand?: ByHand | null
+  /** Whether its words are wanted. */
+  reads?: boolean
   behind?: () => Promise<PageImage | null>
 }
 
@@ -50,7 +55,7 @@ const leastTurn = 0.05
 export async function examinePage(
   image: PageImage,
   rubric: Rubric,
-  { side, half = null, turned = 0, byHand = null, behind }: WhichSide,
+  { side, half = null, turned = 0, byHand = null, reads = false, behind }: WhichSide,
 ): Promise<Examined> {
   const dpi = image.dpi ?? rubric.scan.dpi
   const ready = prepared(turn(image, fixedTurn(rubric, side)), rubric, half, dpi)
@@ -73,6 +78,7 @@ export async function examinePage(
     marks.map(box => ({ ...box, by: 'highlighter' })),
     said,
   )
+  const reading = reads && !blank && !shown.bitmap ? readingOf(shown, redactions, dpi) : null
   const straight = hides || redactions.length ? hidden(shown, redactions, dpi, hides ? rubric : null) : shown
   const grey = inGrey({ ...straight.page, dpi })
   const ink = straight.mode !== 'mono' ? null : (straight.bitmap ?? monoOf(grey, rubric, dpi))
@@ -93,9 +99,17 @@ export async function examinePage(
     },
     page,
     ink,
+    reading,
     dpi,
     byHand: said,
   }
+}
+
+/** What is blacked out is no print whose darkness says anything. */
+function readingOf({ page }: Side, redactions: readonly Redaction[], dpi: number): Grey {
+  const reading = forReading(inGrey({ ...page, dpi }), dpi)
+  const areas = redactions.map(box => inPixels(box, dpi))
+  return areas.length ? blackened({ ...reading, channels: 1 as const }, areas) : reading
 }
 
 /** What a person decided, as the page stands now: they may have turned it since. */

@@ -66,7 +66,7 @@ export const ExamineReply = z.discriminatedUnion('outcome', [
     bornDigital: z.boolean(),
     /** Its own text, or what was read to hide what fits a pattern. */
     words: z.array(Word).nullable(),
-    files: z.object({ page: z.string(), thumbnail: z.string() }),
+    files: z.object({ page: z.string(), thumbnail: z.string(), reading: z.string().nullable() }),
   }),
   /** `wide`: pages that are wider than high, from 1, where they were asked for. */
   z.object({ id: z.int(), outcome: z.literal('counted'), pages: z.int(), wide: z.array(z.int()) }),

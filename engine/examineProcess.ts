@@ -3,6 +3,8 @@ import { join } from 'node:path'
 import { z } from 'zod'
 import type { Word } from '../core/model/evidence'
 import { Rubric } from '../core/model/rubric'
+import { readsDocuments } from '../core/fields/recognise'
+import { readsBeforeSplitting } from '../core/split/textRule'
 import { wordsBeside } from '../core/text/redact'
 import { looksAt } from '../core/split/barcodeRule'
 import { CodesJob, CountJob, ExamineJob, PictureJob, type ExamineReply } from './examineJob'
@@ -23,11 +25,15 @@ async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> 
   const words = await wordsOf(source, job)
   const rubric = words ? asItIs(job.rubric) : job.rubric
   const image = await decodePage(source, job.page, rubric.scan.dpi, wantsColour(rubric))
-  let examined = await examinePage(image, rubric, { ...job, behind: () => otherSide(job) })
+  let examined = await examinePage(image, rubric, {
+    ...job,
+    reads: words === null && readsAtAll(job.rubric),
+    behind: () => otherSide(job),
+  })
   let files = await writePageFiles(examined, job.folder)
   let left = words && wordsBeside(words, examined.evidence.redactions ?? [])
   if (rubric.redact?.patterns.length && !examined.evidence.blank) {
-    const hidden = await hidePatterns(examined, files.page, left, rubric)
+    const hidden = await hidePatterns(examined, files, left, rubric)
     if (hidden.examined !== examined) files = await writePageFiles(hidden.examined, job.folder)
     ;({ examined, words: left } = hidden)
   }
@@ -44,6 +50,8 @@ async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> 
     files,
   }
 }
+
+const readsAtAll = (rubric: Rubric) => readsDocuments(rubric) || readsBeforeSplitting(rubric) || (rubric.redact?.patterns.length ?? 0) > 0
 
 /** The sheet's other side; null where there is none, or it cannot be decoded. */
 async function otherSide({ behind, rubric }: z.output<typeof ExamineJob>): Promise<PageImage | null> {

@@ -4,7 +4,8 @@ import { blackened } from '../core/raster/blacken'
 import { patternOf } from '../core/pattern/pattern'
 import { decided, patternPlaces, withoutPatterns, wordsBeside } from '../core/text/redact'
 import { inPixels, type Examined } from './examine'
-import { readPages } from './ocr'
+import type { PageFiles } from './pageFiles'
+import { readBest } from './reading'
 import { readAgain } from './secondReading'
 
 /** An examined page on which nothing is left that fits a pattern, and the words that are left. */
@@ -15,15 +16,20 @@ export interface WithoutPatterns {
 
 /**
  * Blackens what fits one of a rubric's patterns, in either of two readings or in the text that the page itself carries.
- * @param file the page's picture as it is so far
+ * @param files the page's pictures as they are so far
  * @param own the page's own text, where it never was paper
  */
-export async function hidePatterns(examined: Examined, file: string, own: Word[] | null, rubric: Rubric): Promise<WithoutPatterns> {
+export async function hidePatterns(
+  examined: Examined,
+  { page, reading }: PageFiles,
+  own: Word[] | null,
+  rubric: Rubric,
+): Promise<WithoutPatterns> {
   const patterns = rubric.redact!.patterns
   const { dpi, evidence } = examined
   const { languages } = rubric.read
-  const [read] = await readPages([file], dpi, languages)
-  const [again] = await readAgain([{ file, dpi }], languages)
+  const [read] = await readBest([{ page, reading }], dpi, languages)
+  const [again] = await readAgain([{ file: reading ?? page, dpi }], languages)
   const found: Redaction[] = []
   // What one reading found, the next does not hide once more.
   for (const words of [own ?? [], read!, again!]) {
@@ -40,6 +46,7 @@ export async function hidePatterns(examined: Examined, file: string, own: Word[]
     examined: {
       ...examined,
       page: blackened(examined.page, areas),
+      reading: examined.reading && blackened({ ...examined.reading, channels: 1 as const }, areas),
       ink: examined.ink && blackened({ ...examined.ink, channels: 1 as const }, areas, 1),
       evidence: {
         ...evidence,

@@ -8,13 +8,27 @@ import { encodeG4 } from './tiff'
 export interface PageFiles {
   page: string
   thumbnail: string
+  /** The picture that reads best, where that is another than the page. */
+  reading: string | null
 }
+
+// What is lost below it is noise.
+const readingQuality = 75
 
 /** Writes a page's files into a folder: a CCITT G4 TIFF or a JPEG, and a WebP thumbnail. */
 export async function writePageFiles(examined: Examined, folder: string): Promise<PageFiles> {
-  const { page, ink, dpi } = examined
-  const files: PageFiles = { page: join(folder, ink ? 'page.tif' : 'page.jpg'), thumbnail: join(folder, 'thumbnail.webp') }
-  const [pageBytes, thumbnail] = await Promise.all([ink ? encodeG4(ink, dpi) : encodeJpeg(page, dpi), encodeThumbnail(page)])
-  await Promise.all([writeFile(files.page, pageBytes), writeFile(files.thumbnail, thumbnail)])
+  const { page, ink, reading, dpi } = examined
+  const files: PageFiles = {
+    page: join(folder, ink ? 'page.tif' : 'page.jpg'),
+    thumbnail: join(folder, 'thumbnail.webp'),
+    reading: reading && join(folder, 'reading.jpg'),
+  }
+  const bytes = await Promise.all([
+    ink ? encodeG4(ink, dpi) : encodeJpeg(page, dpi),
+    encodeThumbnail(page),
+    reading && encodeJpeg({ ...reading, channels: 1, dpi }, dpi, readingQuality),
+  ])
+  const names = [files.page, files.thumbnail, files.reading]
+  await Promise.all(names.map((name, at) => name && bytes[at] && writeFile(name, bytes[at])))
   return files
 }

@@ -2,7 +2,7 @@ import { worker, type Actor } from '../core/model/actor'
 import { deliveryHours, pauseAfter } from '../core/model/deliveryPause'
 import type { SlipToDeliver } from '../store/slips/toDeliver'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
-import { dropBlackened } from './keep'
+import { dropBlackened, dropReadings } from './keep'
 import { destinationFailed, destinationTakes } from './pauses'
 
 /** Notes an arrival, with what the other side answered. */
@@ -88,5 +88,6 @@ export async function documentSent(batch: LockedBatch, document: number): Promis
   if (!batch.may('finish') || left.length) return
   await batch.move('finish')
   await dropBlackened(batch)
+  await dropReadings(batch)
   await tx`update batches set choices = choices - 'protect' where id = ${id}`
 }

@@ -16,6 +16,8 @@ export type Examination =
       bornDigital: boolean
       pageBlob: string
       thumbnailBlob: string
+      /** The picture that reads best, where that is another. */
+      readingBlob: string | null
       words: Word[] | null
     }
   | { trouble: string }
@@ -31,7 +33,7 @@ export function pageExamined(flow: Flow, page: PageToExamine, found: Examination
         update pages
         set evidence = ${json(tx, found.evidence)}, mono = ${found.mono}, colour = ${found.colour}, bytes = ${found.bytes},
           born_digital = ${found.bornDigital},
-          page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob}, trouble = null
+          page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob}, reading_blob = ${found.readingBlob}, trouble = null
         where id = ${page.id} and evidence is null and turned = ${page.turned}
         returning id`
       if (kept.length && found.words) await keepWords(tx, page.id, found.words)

@@ -18,6 +18,10 @@ export async function dropBlackened(batch: LockedBatch): Promise<void> {
   if (gone.length) await batch.note({ what: 'remove originals', new: { sides: gone.length } })
 }
 
+/** Pictures for reading go once all is filed: whoever reads such a page again reads the one that is kept. */
+export const dropReadings = ({ tx, id }: LockedBatch) =>
+  tx`update pages set reading_blob = null where batch_id = ${id} and reading_blob is not null`
+
 /** A load's file goes with the last of its sides. */
 const dropLoads = ({ tx, id }: LockedBatch) => tx`
   update loads set digest = blob, blob = null
@@ -46,7 +50,8 @@ async function forgetIn(batch: LockedBatch): Promise<number> {
   const aside = past(keep?.setAsideDays)
     ? await tx`
         update pages
-        set digest = coalesce(blob, digest), blob = null, page_blob = null, thumbnail_blob = null
+        set digest = coalesce(blob, digest), blob = null, page_blob = null, thumbnail_blob = null,
+          reading_blob = null
         where batch_id = ${id} and coalesce(blob, page_blob, thumbnail_blob) is not null
           and (${batch.state} = 'abandoned' or document_id is null)
         returning id`

@@ -53,10 +53,11 @@ async function copyPages(
   // What is black stays black under every rubric, whoever said so.
   const copied = await tx<{ id: number; turned: 0 | 90 | 180 | 270; redacted: ByHand | null }[]>`
     insert into pages (batch_id, load_id, load_side, position, page_order, sheet, side, half, source, source_page, blob, media_type,
-      evidence, trouble, mono, colour, bytes, page_blob, thumbnail_blob, read_at, turned, born_digital, redacted, digest)
+      evidence, trouble, mono, colour, bytes, page_blob, reading_blob, thumbnail_blob, read_at, turned, born_digital, redacted,
+      digest)
     select ${into}, ${load!.id}, wanted.at, last.position + wanted.at, last.position + wanted.at, last.sheet + wanted.at, side, half,
       batches.name || ', page ' || pages.position, source_page, blob, media_type, evidence, pages.trouble, mono, colour, bytes,
-        page_blob, thumbnail_blob, pages.read_at, turned, born_digital, case when evidence ? 'redactions' then
+        page_blob, reading_blob, thumbnail_blob, pages.read_at, turned, born_digital, case when evidence ? 'redactions' then
         jsonb_build_object('turned', turned, 'show', '[]'::jsonb,
           'add', (select jsonb_agg(box - 'by') from jsonb_array_elements(evidence->'redactions') as box)) end, digest
     from jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, at int)

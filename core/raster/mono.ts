@@ -21,8 +21,11 @@ export function fixedMono(image: Grey, level: number): Bitmap {
  * @param level 0 to 1; 0.5 is their k = 0.25, higher keeps fainter marks
  */
 export function adaptiveMono(image: Grey, dpi: number, level: number): Bitmap {
-  const k = 0.5 * (1 - level)
   const { mean, deviation } = blockStatistics(image, Math.max(2, Math.round(blockInches * dpi)))
+  const { white, contrast } = levelsOf(image)
+  // Print fainter than the usual threshold would go through it: the threshold then stands half-way to that print.
+  const k = Math.min(0.5 * (1 - level), (faintShare * contrast) / Math.max(1, white))
+  const black = blackShare * white
   // The window's variance is the mean of the blocks' variances plus the variance of their means.
   const squares = { ...mean, data: mean.data.map((value, at) => value * value + deviation.data[at]! ** 2) }
   const localMean = overNeighbours(mean, windowBlocks, 'mean')
@@ -32,10 +35,32 @@ export function adaptiveMono(image: Grey, dpi: number, level: number): Bitmap {
     data: localMean.data.map((value, at) => {
       // Beside black rules the spread would lift the threshold into the camera's ringing around them.
       const spread = Math.min(mostSpread, Math.sqrt(Math.max(0, localSquares.data[at]! - value * value)))
-      return value * (1 + k * (spread / 128 - 1))
+      // In the middle of something black and large all is as dark as its surroundings.
+      return Math.max(black, value * (1 + k * (spread / 128 - 1)))
     }),
   }
   return darkerThan(image, threshold)
+}
+
+const faintShare = 0.55
+const blackShare = 0.2
+
+/** How light a page's paper or lightest print is, and how much darker its darkest, from every fourth pixel of every fourth row. */
+function levelsOf({ width, height, data }: Grey): { white: number; contrast: number } {
+  const counts = new Uint32Array(256)
+  let all = 0
+  for (let y = 0; y < height; y += 4) {
+    for (let x = 0; x < width; x += 4) {
+      counts[data[y * width + x]!]!++
+      all++
+    }
+  }
+  const levelAt = (share: number) => {
+    let sum = 0
+    return counts.findIndex(count => (sum += count) >= share * all)
+  }
+  const white = levelAt(0.9)
+  return { white: levelAt(0.995), contrast: white - levelAt(0.002) }
 }
 
 /** Four pixels at a time: the bytes as words, and what is left at the end. */

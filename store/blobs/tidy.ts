@@ -34,7 +34,7 @@ export async function tidyBlobs(sql: Sql, blobs: Blobs, now: Date): Promise<{ se
 async function unnamed(sql: Sql, names: readonly string[]): Promise<string[]> {
   const rows = await sql<{ name: string }[]>`
     select name from unnest(${[...names]}::text[]) as one (name)
-    where not exists (select 1 from pages where blob = name or page_blob = name or thumbnail_blob = name)
+    where not exists (select 1 from pages where blob = name or page_blob = name or thumbnail_blob = name or reading_blob = name)
       and not exists (select 1 from loads where loads.blob = name)
       and not exists (select 1 from files where sha256 = name)`
   return rows.map(row => row.name)

@@ -22,13 +22,14 @@ export async function findDocument(sql: Sql, id: number): Promise<DocumentRow | 
 export interface PageToRead {
   id: number
   page_blob: string
+  reading_blob: string | null
   dpi: number
 }
 
 /** Pages of a document that are not read yet. */
 export function pagesToRead(sql: Sql, document: number): Promise<PageToRead[]> {
   return sql<PageToRead[]>`
-    select id, page_blob, (evidence->>'dpi')::float as dpi
+    select id, page_blob, reading_blob, (evidence->>'dpi')::float as dpi
     from pages
     where document_id = ${document} and pages.read_at is null
     order by page_order`

@@ -47,12 +47,13 @@ export async function findFile(sql: Sql, id: number): Promise<FileToSend | null>
   return row ?? null
 }
 
-/** `blob` is what was scanned, `page_blob` what examining made of it. */
+/** `blob` is what was scanned, `page_blob` what examining made of it, `reading_blob` what it reads best by. */
 export interface PageImages {
   batch: number
   blob: string | null
   source_page: number
   page_blob: string | null
+  reading_blob: string | null
   thumbnail_blob: string | null
   dpi: number | null
   /** Something on it is blacked out. */
@@ -62,7 +63,7 @@ export interface PageImages {
 /** A page's images and the batch that decides who may see them. */
 export async function findPageImages(sql: Sql, id: number): Promise<PageImages | null> {
   const [row] = await sql<PageImages[]>`
-    select batch_id as batch, blob, source_page, page_blob, thumbnail_blob, (evidence->>'dpi')::float as dpi,
+    select batch_id as batch, blob, source_page, page_blob, reading_blob, thumbnail_blob, (evidence->>'dpi')::float as dpi,
       coalesce(evidence ? 'redactions', redacted is not null) as black
     from pages where id = ${id}`
   return row ?? null

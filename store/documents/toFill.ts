@@ -10,8 +10,18 @@ export async function documentToFill(tx: Tx, document: number) {
     from documents
     join batches on batches.id = documents.batch_id
     where documents.id = ${document}`
-  const pages = await tx<{ position: number; words: unknown; page_blob: string; dpi: number; bornDigital: boolean; file: string | null }[]>`
-    select pages.position, words, page_blob, (evidence->>'dpi')::float as dpi,
+  const pages = await tx<
+    {
+      position: number
+      words: unknown
+      page_blob: string
+      reading: string | null
+      dpi: number
+      bornDigital: boolean
+      file: string | null
+    }[]
+  >`
+    select pages.position, words, page_blob, reading_blob as reading, (evidence->>'dpi')::float as dpi,
       born_digital as "bornDigital", case when loads.kind <> 'device' then pages.source end as file
     from pages
     join loads on loads.id = pages.load_id
@@ -26,6 +36,6 @@ export async function documentToFill(tx: Tx, document: number) {
     pages: pages.map(page => unpackWords(page.words ?? [])),
     numbers: pages.map(page => page.position),
     file: pages[0]?.file ? basename(pages[0].file) : null,
-    pictures: pages.map(page => ({ blob: page.page_blob, dpi: page.dpi, bornDigital: page.bornDigital })),
+    pictures: pages.map(page => ({ blob: page.page_blob, reading: page.reading, dpi: page.dpi, bornDigital: page.bornDigital })),
   }
 }

@@ -202,6 +202,7 @@ describe('a finished document', () => {
       bornDigital: false,
       pageBlob: blob,
       thumbnailBlob: blob,
+      readingBlob: blob,
       words: null,
     })
     await splitBatch(flow, batch)
@@ -267,6 +268,7 @@ describe('a person', () => {
         bornDigital: false,
         pageBlob: blob,
         thumbnailBlob: blob,
+        readingBlob: blob,
         words: null,
       })
     await splitBatch(flow, batch)

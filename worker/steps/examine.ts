@@ -1,6 +1,6 @@
 import { stat } from 'node:fs/promises'
 import { readsBeforeSplitting } from '../../core/split/textRule'
-import { readPages } from '../../engine/ocr'
+import { readBest } from '../../engine/reading'
 import { pageExamined } from '../../flow/examine'
 import { pageToExamine } from '../../store/pages/toExamine'
 import { rubricOfBatch } from '../../store/setup/rubrics'
@@ -28,9 +28,13 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
       const words =
         reply.words ??
         (readsBeforeSplitting(rubric) && !reply.evidence.blank
-          ? (await readPages([reply.files.page], reply.evidence.dpi, rubric.read.languages))[0]!
+          ? (await readBest([reply.files], reply.evidence.dpi, rubric.read.languages))[0]!
           : null)
-      const [pageBlob, thumbnailBlob] = await Promise.all([work.blobs.putFile(reply.files.page), work.blobs.putFile(reply.files.thumbnail)])
+      const [pageBlob, thumbnailBlob, readingBlob] = await Promise.all([
+        work.blobs.putFile(reply.files.page),
+        work.blobs.putFile(reply.files.thumbnail),
+        reply.files.reading === null ? null : work.blobs.putFile(reply.files.reading),
+      ])
       await pageExamined(work, page, {
         evidence: reply.evidence,
         mono: reply.mono,
@@ -39,6 +43,7 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
         bornDigital: reply.bornDigital,
         pageBlob,
         thumbnailBlob,
+        readingBlob,
         words,
       })
     } else if (reply.outcome === 'unreadable') {

@@ -8,7 +8,7 @@ import { sheetAndSide } from '../../core/split/sheets'
 import { splitPages } from '../../core/split/split'
 import { readsBeforeSplitting } from '../../core/split/textRule'
 import type { SplitPage } from '../../core/split/types'
-import { readPages } from '../../engine/ocr'
+import { readBest } from '../../engine/reading'
 import { sidesOf } from '../../flow/sides'
 import { rubricOfBatch, soundRubric } from '../../store/setup/rubrics'
 import { tryEnded, tryProgress, tryToDo, type TryRow } from '../../store/setup/tries'
@@ -80,7 +80,7 @@ async function pagesOfBatch(work: Work, batch: number, draft: Rubric, step: (don
     if (evidence && blob && again && !evidence.blank)
       evidence = await seenAgain(work, await work.blobs.local(blob), evidence, side.side, rules, draft)
     if (evidence && blob && !evidence.blank && words === null && readsBeforeSplitting(draft))
-      words = (await readPages([await work.blobs.local(blob)], evidence.dpi, draft.read.languages))[0]!
+      words = (await readBest([{ page: await work.blobs.local(blob), reading: null }], evidence.dpi, draft.read.languages))[0]!
     pages.push({ ...side, evidence, words, picture: thumbnail })
   }
   await step(sides.length, sides.length)
@@ -118,7 +118,7 @@ async function pagesOfFile(work: Work, row: TryRow, draft: Rubric, step: (done: 
         const examined = reply.outcome === 'examined' ? reply : null
         const words =
           examined && !examined.evidence.blank && readsBeforeSplitting(draft)
-            ? (examined.words ?? (await readPages([examined.files.page], examined.evidence.dpi, draft.read.languages))[0]!)
+            ? (examined.words ?? (await readBest([examined.files], examined.evidence.dpi, draft.read.languages))[0]!)
             : null
         pages.push({
           id: null,

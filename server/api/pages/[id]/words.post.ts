@@ -18,6 +18,6 @@ export default defineRoute({
     const { sql, blobs } = store()
     const page = await findPageImages(sql, params.id)
     if (!page?.page_blob || page.dpi === null) throw notThere()
-    return readNow(await blobs.local(page.page_blob), page.dpi, body.languages)
+    return readNow(await blobs.local(page.reading_blob ?? page.page_blob), page.dpi, body.languages)
   },
 })

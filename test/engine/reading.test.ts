@@ -1,0 +1,50 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { Rubric } from '../../core/model/rubric'
+import { examinePage } from '../../engine/examine'
+import { hidePatterns } from '../../engine/hidePatterns'
+import { writePageFiles } from '../../engine/pageFiles'
+import { readBest } from '../../engine/reading'
+import { Drawing } from '../../standins/paper/drawing'
+
+const dpi = 200
+let folder: string
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'rubricator-reading-'))
+})
+afterAll(() => rm(folder, { recursive: true }))
+
+const lines = ['The work would be done between tides', 'Hull number 43574245', 'Berth C14 from 09/04/2026']
+
+async function examined(paper: string, ink: string, rubric: object) {
+  const page = new Drawing(105, 74).box(-1, -1, 110, 80, { fill: paper, stroke: paper })
+  lines.forEach((line, at) => page.text(10, 20 + at * 12, line, { size: 11, colour: ink }))
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="827" height="583" viewBox="0 0 105 74">${page.content}</svg>`
+  const { data, info } = await sharp(Buffer.from(svg)).flatten({ background: paper }).raw().toBuffer({ resolveWithObject: true })
+  const image = { width: info.width, height: info.height, channels: 3 as const, data: new Uint8Array(data), dpi }
+  return examinePage(image, Rubric.parse({ version: 1, name: 'R', ...rubric }), { side: 'front', reads: true })
+}
+
+it.each([
+  ['faint print', '#faf9f6', '#c8c4be'],
+  ['white on black', '#26241f', '#f4f2ee'],
+  ['usual print', '#faf9f6', '#1c1a18'],
+])('reads %s that becomes black and white, from a picture that nobody keeps', async (_, paper, ink) => {
+  const page = await examined(paper, ink, { scan: { colour: 'mono' } })
+  const [words] = await readBest([await writePageFiles(page, folder)], dpi, ['eng'])
+  expect(words!.map(word => word.text).join(' ')).toBe(lines.join(' '))
+})
+
+it('hides what fits a pattern in that picture, too', async () => {
+  const rubric = { scan: { colour: 'mono' }, redact: { patterns: ['\\d{8}'] } }
+  const page = await examined('#faf9f6', '#c8c4be', rubric)
+  const hidden = await hidePatterns(page, await writePageFiles(page, folder), null, Rubric.parse({ version: 1, name: 'R', ...rubric }))
+  expect(hidden.examined.evidence.redactions).toHaveLength(1)
+  const [words] = await readBest([await writePageFiles(hidden.examined, folder)], dpi, ['eng'])
+  const text = words!.map(word => word.text).join(' ')
+  expect(text).toMatch(/^The work .* Berth C14/)
+  expect(text).not.toMatch(/4357|4245/)
+})
