@@ -4,7 +4,7 @@ import { dirname, join, resolve } from 'node:path'
 import { z } from 'zod'
 import { numberedName } from '../core/name/template'
 import { isWithin } from '../core/name/within'
-import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
+import { defineConnector, Refusal, type Delivery, type Receipt, type Taken } from './connector'
 
 const Options = z.strictObject({
   path: z
@@ -23,6 +23,7 @@ export default defineConnector({
   options: Options,
   open: options => ({
     deliver: delivery => deliver(options, delivery),
+    holds: taken => holds(options, taken),
     check: () => check(options),
     dispose: async () => undefined,
   }),
@@ -43,6 +44,23 @@ async function check(options: Options): Promise<string> {
   return 'A folder was made and taken away again.'
 }
 
+/** A bag that still lists the file and holds every payload with its digest (RFC 8493, 3). */
+async function holds(options: Options, { place, sha256: expected }: Taken): Promise<boolean | null> {
+  await folderThere(options)
+  if (!isWithin(resolve(place), resolve(options.path))) return null
+  const manifest = await readFile(join(place, 'manifest-sha256.txt'), 'utf8').catch(() => '')
+  const payload = manifest.split('\n').flatMap(line => {
+    const found = /^([0-9a-f]{64}) {2}(.+)$/.exec(line)
+    return found ? [{ sha256: found[1]!, path: unlisted(found[2]!) }] : []
+  })
+  for (const file of payload) {
+    const bytes = await readFile(within(place, '', file.path)).catch(() => null)
+    if (!bytes || sha256(bytes) !== file.sha256) return false
+  }
+  return payload.some(file => file.sha256 === expected)
+}
+
+const unlisted = (path: string) => path.replaceAll('%0A', '\n').replaceAll('%0D', '\r').replaceAll('%25', '%')
 /** Percent-encoded as section 2.1.3 asks. */
 const listed = (path: string) => path.replaceAll('%', '%25').replaceAll('\n', '%0A').replaceAll('\r', '%0D')
 

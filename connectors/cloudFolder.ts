@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { reachedFetch } from '../reach/fetch'
 import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Entry } from './connector'
-import { checkSpace, deliverInto, type FileSpace } from './fileSpace'
+import { checkSpace, deliverInto, heldIn, type FileSpace } from './fileSpace'
 
 const Options = z.strictObject({
   address: z.url().meta({ title: 'Address', description: 'Address of the folder, such as https://cloud.example/dav/records' }),
@@ -27,6 +27,7 @@ export default defineConnector({
     return {
       deliver: delivery => said(options, () => deliverInto(space, options.address, delivery)),
       browse: { list: folder => said(options, () => space.list(folder)), read: path => said(options, () => space.read(path)) },
+      holds: taken => said(options, () => heldIn(space, options.address, taken)),
       check: () => said(options, () => checkSpace(space)),
       dispose: async () => undefined,
     }

@@ -48,6 +48,14 @@ export function sorted(entries: Entry[]): Entry[] {
   return entries.sort((a, b) => (a.kind === b.kind ? a.name.localeCompare(b.name, 'en', { numeric: true }) : a.kind === 'folder' ? -1 : 1))
 }
 
+/** What a destination took once, as its slip says. */
+export interface Taken {
+  /** As the receipt said. */
+  place: string
+  /** Of the file that lies there. */
+  sha256: string
+}
+
 /** What the other side answered. */
 export interface Receipt {
   place: string
@@ -79,6 +87,11 @@ export interface Destination {
   lookup?: Lookup
   /** Only where the destination can list its folders. */
   browse?: Browse
+  /**
+   * Whether it still holds what it took, unchanged; null where that cannot be told, as of an address that is no longer its own.
+   * Only where it can be asked. @throws {Error} as `deliver` does
+   */
+  holds?(taken: Taken): Promise<boolean | null>
   /** Tries whether a delivery would go there, leaves nothing behind, and says what it did. @throws {Error} as `deliver` does */
   check(): Promise<string>
   dispose(): Promise<void>

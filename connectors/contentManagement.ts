@@ -52,6 +52,7 @@ export default defineConnector({
         list: folder => said(top => list(options, urlOf(top, joined(options.folder, folder)))),
         read: path => said(async top => content(options, urlOf(top, joined(options.folder, path)))),
       },
+      holds: ({ place, sha256 }) => said(top => holds(options, top, place, sha256)),
       check: () => said(top => check(options, top)),
       dispose: async () => undefined,
     }
@@ -191,6 +192,11 @@ async function place(options: Options, root: string, delivery: Delivery, file: D
     if (digest(await content(options, url)) !== file.sha256) throw new Error(`${name} did not keep what was stored. Try again.`)
     return url
   }
+}
+
+async function holds(options: Options, root: string, place: string, sha256: string): Promise<boolean | null> {
+  if (!place.startsWith(`${root.replace(/\/+$/, '')}/`)) return null
+  return (await objectAt(options, place)) !== null && digest(await content(options, place)) === sha256
 }
 
 /** The next version of a document; one that a lost try left checked out is taken up. */

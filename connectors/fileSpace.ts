@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import { numberedName } from '../core/name/template'
-import { Refusal, type Delivery, type Entry, type Receipt } from './connector'
+import { Refusal, type Delivery, type Entry, type Receipt, type Taken } from './connector'
 
 /** A tree of files on another machine, by whatever protocol. Paths have "/" between steps and none in front. */
 export interface FileSpace {
@@ -57,6 +57,14 @@ async function place(space: FileSpace, { id, folder }: Delivery, name: string, b
     }
     if (digest(await space.read(path)) === digest(bytes)) return own
   }
+}
+
+/** Whether a space still holds a file that it took, unchanged; null where the place is not in it. */
+export async function heldIn(space: FileSpace, address: string, { place, sha256 }: Taken): Promise<boolean | null> {
+  const front = `${address.replace(/\/+$/, '')}/`
+  if (!place.startsWith(front)) return null
+  const path = place.slice(front.length)
+  return (await space.has(path)) && digest(await space.read(path)) === sha256
 }
 
 /** Stores a small file, reads it back and takes it away again. */

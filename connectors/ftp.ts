@@ -6,7 +6,7 @@ import { z } from 'zod'
 import { allowedAddress } from '../reach/address'
 import { ReachError } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Entry } from './connector'
-import { checkSpace, deliverInto, joined, keptConnection, type FileSpace } from './fileSpace'
+import { checkSpace, deliverInto, heldIn, joined, keptConnection, type FileSpace } from './fileSpace'
 
 const Options = z.strictObject({
   host: z.string().min(1).meta({ title: 'Server', description: 'The server, by name or address' }),
@@ -46,6 +46,7 @@ export default defineConnector({
     return {
       deliver: delivery => said(() => deliverInto(space, address, delivery)),
       browse: { list: folder => said(() => space.list(folder)), read: path => said(() => space.read(path)) },
+      holds: taken => said(() => heldIn(space, address, taken)),
       check: () => said(() => checkSpace(space)),
       dispose: end,
     }

@@ -4,7 +4,7 @@ import { dirname, join, resolve } from 'node:path'
 import { z } from 'zod'
 import { numberedName } from '../core/name/template'
 import { isWithin } from '../core/name/within'
-import { defineConnector, sorted, type Delivery, type Entry, type Receipt } from './connector'
+import { defineConnector, sorted, type Delivery, type Entry, type Receipt, type Taken } from './connector'
 
 const Options = z.strictObject({
   path: z
@@ -35,6 +35,7 @@ export default defineConnector({
   open: ({ path: root, readers }) => ({
     deliver: delivery => deliver(root, delivery, readers),
     browse: { list: folder => list(root, folder), read: async path => readFile(await truly(root, path)) },
+    holds: taken => holds(root, taken),
     check: () => check(root),
     dispose: async () => undefined,
   }),
@@ -78,6 +79,12 @@ async function deliver(root: string, delivery: Delivery, readers: Readers): Prom
       `${delivery.files.length === 1 ? 'The file' : `${delivery.files.length} files`} and the index values lie in the folder; ` +
       `read back, the digests agree.`,
   }
+}
+
+async function holds(root: string, { place, sha256: expected }: Taken): Promise<boolean | null> {
+  await folderThere(root)
+  if (!isWithin(resolve(place), resolve(root))) return null
+  return (await exists(place)) && (await digest(place)) === expected
 }
 
 async function list(root: string, folder: string): Promise<Entry[]> {

@@ -71,6 +71,7 @@ function opened(client: S3Client, options: Options): Destination {
       throw inWords(error, options)
     }
   }
+  const front = `${options.endpoint.replace(/\/+$/, '')}/${Bucket}/`
   const keyOf = (path: string) => joined(options.prefix, path)
   const head = async (Key: string) => {
     try {
@@ -120,7 +121,7 @@ function opened(client: S3Client, options: Options): Destination {
     for (const file of others) await place(delivery, file)
     const digests = [first, ...others].map(file => file.sha256.slice(0, 12)).join(', ')
     return {
-      place: `${options.endpoint.replace(/\/+$/, '')}/${Bucket}/${keyOf(joined(delivery.folder, placed))}`,
+      place: front + keyOf(joined(delivery.folder, placed)),
       answer: `Stored with its digest and index values as metadata: ${digests}.`,
     }
   }
@@ -159,6 +160,11 @@ function opened(client: S3Client, options: Options): Destination {
   return {
     deliver: delivery => said(() => deliver(delivery)),
     browse: { list: folder => said(() => list(folder)), read: path => said(() => read(keyOf(path))) },
+    holds: ({ place, sha256 }) =>
+      said(async () => {
+        if (!place.startsWith(front)) return null
+        return (await head(place.slice(front.length)))?.Metadata?.sha256 === sha256
+      }),
     check: () => said(check),
     dispose: async () => client.destroy(),
   }

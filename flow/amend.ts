@@ -20,3 +20,40 @@ export function amendDocument(flow: Flow, actor: Actor, document: { id: number; 
     return true
   })
 }
+
+/**
+ * Sends a filed document to where it went before, once more: its files as they are, as its next edition, with slips of its own.
+ * False where it is not filed, or a delivery of it is under way.
+ */
+export function sendAgain(flow: Flow, actor: Actor, document: { id: number; batch: number }): Promise<boolean> {
+  return inBatch(flow, actor, document.batch, async batch => {
+    if (!batch.may('again')) return false
+    const { tx } = batch
+    const [changed] = await tx<{ edition: number }[]>`
+      update documents
+      set state = 'checked', edition = edition + 1
+      where id = ${document.id} and batch_id = ${batch.id} and state = 'sent'
+        and exists (select 1 from slips where document_id = documents.id and slips.edition = documents.edition)
+      returning edition`
+    if (!changed) return false
+    const { edition } = changed
+    await tx`
+      insert into files (document_id, name, media_type, bytes, sha256, edition, format)
+      select document_id, name, media_type, bytes, sha256, ${edition}, format
+      from files where document_id = ${document.id} and edition = ${edition - 1}
+      order by id`
+    const slips = await tx<{ id: number }[]>`
+      insert into slips (document_id, destination_id, folder, people, edition, formats)
+      select document_id, destination_id, folder, people, ${edition}, formats
+      from slips where document_id = ${document.id} and edition = ${edition - 1}
+      order by id
+      returning id`
+    await batch.note({ what: 'send again', document: document.id, new: { edition } })
+    await batch.move('again')
+    for (const { id } of slips) {
+      batch.slips.add(id)
+      await batch.queue.send(tx, 'deliver', { slip: id })
+    }
+    return true
+  })
+}

@@ -15,7 +15,7 @@ export function slipDelivered(flow: Flow, slip: SlipToDeliver, place: string, an
       const changed = await batch.tx`
       update slips
       set state = 'delivered', place = ${place}, answer = ${answer}, trouble = null, attempts = attempts + 1, delivered_at = now(),
-        next_try = null
+        next_try = null, held_at = null, ask_at = now() + interval '1 day'
       where id = ${slip.id} and state <> 'delivered'
       returning id`
       batch.slips.add(slip.id)

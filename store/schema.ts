@@ -1,7 +1,7 @@
 import type { Sql } from './database'
 
 /** The version that this program works with: the number of the newest migration. */
-export const schemaVersion = 33
+export const schemaVersion = 34
 
 /** Of each process beside its pool: the queue's, the one that listens, and a worker's for its lock. */
 const ownConnections = 3

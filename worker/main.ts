@@ -1,6 +1,7 @@
 import { Examiners } from '../engine/examiners'
 import { openBlobs } from '../store/blobs/open'
 import { warnOfLimits } from './limits'
+import { reconcile } from './reconcile'
 import { keepTrail } from './trail'
 import { tidyBlobs, tidyLock } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
@@ -48,6 +49,7 @@ const firstTidyMinutes = 15
 const limitSeconds = 30
 const dueSeconds = 2
 const trailSeconds = 10
+const askSeconds = 60
 
 watchOver()
 const settings = readStoreSettings(process.env)
@@ -158,6 +160,10 @@ const trailTimer = setInterval(() => {
   keepTrail(sql).catch((error: unknown) => console.error(`Keeping the trail: ${String(error)}`))
 }, trailSeconds * 1000)
 
+const askTimer = setInterval(() => {
+  reconcile(work).catch((error: unknown) => console.error(`Asking what destinations hold: ${String(error)}`))
+}, askSeconds * 1000)
+
 const watch = new FolderWatch(work)
 const watchTimer = setInterval(() => {
   watch.look().catch((error: unknown) => console.error(`Watching folders: ${String(error)}`))
@@ -177,6 +183,7 @@ async function stop(): Promise<void> {
   clearInterval(limitsTimer)
   clearInterval(dueTimer)
   clearInterval(trailTimer)
+  clearInterval(askTimer)
   await queue.stop()
   work.examiners.dispose()
   await leases.end()

@@ -55,6 +55,7 @@ const groups = computed(() =>
       <template v-else>At the limit nothing new of it can be begun.</template>
     </li>
   </ul>
+  <TroubledDestinations failed-only @changed="refresh" />
   <SetupLine />
   <DemoLine />
   <section v-for="group in groups" :key="group.title" class="mb-9 max-w-5xl">

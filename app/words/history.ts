@@ -82,6 +82,10 @@ export function historyWords(line: HistoryLine, document: Pick<DocumentPage, 'do
       return `It arrived at ${told.place ?? told.destination ?? 'its destination'}.`
     case 'deliver failed':
       return `It did not arrive at ${told.destination}: ${told.trouble ?? ''}`
+    case 'no longer held':
+      return `${told.destination ?? 'Its destination'} no longer held it at ${told.place ?? 'its place'}.`
+    case 'send again':
+      return `${who} had it sent once more, as edition ${told.edition}.`
     case 'deliver again':
       return `${who} had it sent to ${told.destination} again.`
     case 'look at original':

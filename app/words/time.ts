@@ -32,3 +32,18 @@ export function saidTime(iso: string, now = new Date()): string {
   if (dayOf(said) === dayOf(yesterday)) return `yesterday ${time}`
   return said.year === today.year ? `${said.day} ${said.month} ${time}` : `${said.day} ${said.month} ${said.year}, ${time}`
 }
+
+/** A time for a document that is kept: "31 March 2026, 14:02:07". */
+export const exactTime = (iso: string): string =>
+  new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+    hourCycle: 'h23',
+  })
+    .format(new Date(iso))
+    .replace(' at ', ', ')

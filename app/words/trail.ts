@@ -39,6 +39,8 @@ const doneWords: Record<string, string> = {
   build: 'made its files',
   deliver: 'delivered it',
   'deliver failed': 'could not deliver it',
+  'no longer held': 'found it gone from where it was delivered',
+  'send again': 'had it sent once more',
   'deliver again': 'had it sent again',
   download: 'downloaded a file',
   view: 'opened a file',

@@ -21,6 +21,8 @@ export const moves = {
   settle: { from: ['sorting', 'to index', 'to check'], to: ['to index', 'to check', 'sending'] },
   /** A finished document is opened again. */
   amend: { from: ['to index', 'sending', 'done'], to: ['to index'] },
+  /** A finished document is sent once more. */
+  again: { from: ['sending', 'done'], to: ['sending'] },
   /** The last document is where it should be. */
   finish: { from: ['sending'], to: ['done'] },
   /** A step failed for good. */

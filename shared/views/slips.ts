@@ -24,6 +24,32 @@ export interface SlipRow {
   attempts: number
   created_at: string
   delivered_at: string | null
+  /** When the other side said last that it still has it. */
+  held_at: string | null
+  edition: number
+  /** Who confirmed the document, or owns its batch. */
+  person: string | null
   sha256: string | null
   bytes: number | null
+}
+/** A slip as it is printed: with everything that it is a proof of. */
+export interface SlipPage extends SlipRow {
+  office: string
+  rubric: string
+  type: string
+  folder: string
+  files: { name: string; bytes: number; sha256: string; mediaType: string }[]
+  values: { label: string; value: string }[]
+}
+/** By what a list of slips can be narrowed. */
+export interface SlipChoices {
+  destinations: { id: string; name: string }[]
+  people: { id: string; name: string }[]
+}
+/** What arrived and failed at a destination in an hour, as 2026-03-31 14:00. */
+export interface SlipHour {
+  destination: string
+  hour: string
+  delivered: number
+  failed: number
 }

@@ -13,6 +13,7 @@ import { Refusal, type Delivery } from '../../connectors/connector'
 import { archiveServer } from '../../standins/archive/server'
 import { deviceServer } from '../../standins/device/server'
 import { textPdf } from '../product/textPdf'
+import { expectHeld } from './held'
 
 let folder: string
 let archive: ReturnType<typeof archiveServer>
@@ -78,7 +79,7 @@ describe('document management (CMIS)', () => {
     await expect(open().deliver(await delivery('one'))).rejects.toThrow('does not answer')
     await goWrong('none')
     for (let times = 0; times < 2; times++) await open().deliver(await delivery('one'))
-    await open().deliver(await delivery('other', { id: '13' }))
+    await expectHeld(open(), await delivery('other', { id: '13' }))
     expect(archive.repository.children(archive.repository.at(['Permits', '2026'])).map(one => one.name)).toEqual([
       'Überstand 1 (2).pdf',
       'Überstand 1.pdf',
@@ -156,7 +157,7 @@ describe('an object store', () => {
   it('keeps a file once, in parts where it is large, with its digest and values', async () => {
     const large = Buffer.alloc(9 * 1024 * 1024, 7)
     for (let times = 0; times < 2; times++) await open().deliver(await delivery(large))
-    await open().deliver(await delivery('other', { id: '13' }))
+    await expectHeld(open(), await delivery('other', { id: '13' }))
     const entries = await open().browse!.list('Permits/2026')
     expect(entries.map(entry => [entry.name, entry.bytes === large.length])).toEqual([
       ['Überstand 1 (2).index.json', false],
@@ -182,7 +183,7 @@ it('a bag is whole for tools that we did not write, made once, never over anothe
   await mkdir(path)
   const open = () => connectorNamed('bag').open({ path, organization: 'Saltmere Harbour Office' })
   for (let times = 0; times < 2; times++) await open().deliver(await delivery('one'))
-  await open().deliver(await delivery('other', { id: '13' }))
+  await expectHeld(open(), await delivery('other', { id: '13' }))
   const year = join(path, 'Permits/2026')
   expect((await readdir(year)).sort()).toEqual(['Überstand 1', 'Überstand 1 (2)'])
   const bag = join(year, 'Überstand 1')

@@ -10,6 +10,7 @@ import { Refusal, type Delivery } from '../../connectors/connector'
 import { cloudServer } from '../../standins/cloud/server'
 import { Mailboxes } from '../../standins/mail/mailboxes'
 import { mailServer } from '../../standins/mail/server'
+import { expectHeld } from './held'
 
 let folder: string
 let cloud: Server
@@ -92,7 +93,7 @@ describe('a cloud folder', () => {
   it('keeps a file once, never over another, with its index values beside it', async () => {
     expect((await open().deliver(await delivery('one'))).place).toMatch(/\/dav\/Permits\/2026\/Überstand 1\.pdf$/)
     await open().deliver(await delivery('one'))
-    await open().deliver(await delivery('other', { id: '13' }))
+    await expectHeld(open(), await delivery('other', { id: '13' }))
     expect((await readdir(join(folder, 'cloud', 'Permits/2026'))).filter(name => name.endsWith('.part'))).toEqual([])
     expect([await stored('Überstand 1.pdf'), await stored('Überstand 1 (2).pdf')]).toEqual(['one', 'other'])
     expect(JSON.parse(await stored('Überstand 1.index.json'))).toMatchObject({ id: '12', values: { permit: '04217' } })

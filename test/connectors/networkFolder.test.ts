@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { afterEach, beforeEach, expect, it } from 'vitest'
 import type { Delivery } from '../../connectors/connector'
 import networkFolder from '../../connectors/networkFolder'
+import { expectHeld } from './held'
 
 let base: string
 let root: string
@@ -41,6 +42,7 @@ it('puts the file and its index values into the folder, and nothing else', async
   expect(await readFile(place, 'utf8')).toBe('one')
   expect(JSON.parse(await readFile(place.replace('.pdf', '.json'), 'utf8'))).toMatchObject({ id: '1', values: { permit: '04217' } })
   expect(await files()).toEqual(['04217.json', '04217.pdf'])
+  await expectHeld(networkFolder.open({ path: root }), await delivery('1', 'one'))
 })
 
 it('delivers once, however often it is asked, also when it died half-way', async () => {

@@ -9,6 +9,7 @@ import { Refusal, type Delivery, type Destination } from '../../connectors/conne
 import { ftpServer } from '../../standins/transfer/ftpServer'
 import { sftpServer } from '../../standins/transfer/sftpServer'
 import { freePort } from '../../run/ports'
+import { expectHeld } from './held'
 
 let folder: string
 let sftp: ReturnType<typeof sftpServer>
@@ -90,7 +91,7 @@ describe.each([
     const one = at()
     expect((await one.deliver(await delivery('one'))).place).toContain(`${base}/Permits/2026/Überstand 1.pdf`)
     await one.deliver(await delivery('one'))
-    await at().deliver(await delivery('other', { id: '13' }))
+    await expectHeld(at(), await delivery('other', { id: '13' }))
     expect((await readdir(join(folder, base, 'Permits/2026'))).sort()).toEqual(
       ['Überstand 1 (2).index.json', 'Überstand 1 (2).pdf', 'Überstand 1.index.json', 'Überstand 1.pdf'].sort(),
     )

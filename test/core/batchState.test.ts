@@ -41,8 +41,8 @@ const expected: Record<BatchState, string[]> = {
     'abandon → abandoned',
   ],
   'to check': ['settle → to index', 'settle → to check', 'settle → sending', 'abandon → abandoned'],
-  sending: ['reopen → receiving', 'amend → to index', 'finish → done', 'hold → held'],
-  done: ['amend → to index'],
+  sending: ['reopen → receiving', 'amend → to index', 'again → sending', 'finish → done', 'hold → held'],
+  done: ['amend → to index', 'again → sending'],
   held: ['resume → receiving', 'resume → sorting', 'resume → to index', 'resume → sending'],
   abandoned: [],
 }

@@ -16,6 +16,11 @@ const correct = () =>
     await ask(`/api/documents/${props.document.id}/amend`, { method: 'POST' })
     emit('changed')
   })
+const sendAgain = () =>
+  run(async () => {
+    await ask(`/api/documents/${props.document.id}/send`, { method: 'POST' })
+    emit('changed')
+  })
 const route = useRoute()
 const pageAt = ref(Math.min(props.document.pages.length, Math.max(1, Number(route.query.page) || 1)) - 1)
 const page = computed(() => props.document.pages[pageAt.value] ?? null)
@@ -113,6 +118,10 @@ const values = computed(() =>
         <h2 class="mb-1 text-xl">Slips</h2>
         <p v-if="!document.slips.length" class="text-faded">Not sent anywhere yet.</p>
         <DeliverySlip v-for="slip in document.slips" :key="slip.id" :slip="slip" />
+        <p v-if="document.state === 'sent' && document.slips.length" class="mt-2 flex flex-wrap items-center gap-4">
+          <button type="button" class="act-quiet min-h-9!" :disabled="running" @click="sendAgain">Send it once more</button>
+          <span class="small text-faded">The same files to the same places, as edition {{ document.edition + 1 }}.</span>
+        </p>
       </section>
       <DocumentHistory :document="document" />
       <AddPages :document="document" @changed="emit('changed')" />

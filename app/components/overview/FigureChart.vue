@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { EChartsCoreOption } from 'echarts/core'
+import { csvCell } from '~~/core/ledger/csv'
 
 /** A chart with what it says in a sentence, the same figures as a table, and as CSV. */
 const props = defineProps<{
@@ -36,10 +37,9 @@ onBeforeUnmount(() => {
   gone = true
   chart?.end()
 })
-const quoted = (cell: string | number) =>
-  typeof cell === 'string' && /[",\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : String(cell)
 const csv = computed(
-  () => `data:text/csv;charset=utf-8,${encodeURIComponent([props.head, ...props.rows].map(row => row.map(quoted).join(',')).join('\n'))}`,
+  () =>
+    `data:text/csv;charset=utf-8,${encodeURIComponent([props.head, ...props.rows].map(row => row.map(cell => csvCell(cell)).join(',')).join('\n'))}`,
 )
 </script>
 

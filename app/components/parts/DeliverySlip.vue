@@ -11,11 +11,16 @@ const again = () => run(() => ask(`/api/slips/${props.slip.id}/retry`, { method:
 <template>
   <div class="border-b border-rule py-2" :data-slip="slip.state">
     <p class="flex items-baseline justify-between gap-3">
-      <span>{{ slip.destination }}</span><StateMark :state="slip.state" />
+      <NuxtLink :to="`/slips/${slip.id}`" class="link" :aria-label="`Slip: ${slip.title} at ${slip.destination}`">{{
+        slip.destination
+      }}</NuxtLink><StateMark :state="slip.state" />
     </p>
     <template v-if="slip.state === 'delivered'">
       <p class="numbers mt-1 text-sm break-all">{{ slip.place }}</p>
-      <p class="small text-faded">{{ slip.delivered_at ? saidTime(slip.delivered_at) : '' }} · {{ slip.answer }}</p>
+      <p class="small text-faded">
+        {{ slip.delivered_at ? saidTime(slip.delivered_at) : '' }} · {{ slip.answer }}
+        <template v-if="slip.held_at">Held there as it was, {{ saidTime(slip.held_at) }}.</template>
+      </p>
       <p v-if="slip.sha256" class="small text-faded">
         SHA-256 <span class="numbers break-all">{{ slip.sha256 }}</span>
       </p>

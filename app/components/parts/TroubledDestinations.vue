@@ -4,9 +4,14 @@ import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
 
 /** Where deliveries do not arrive, why, and one button for all that share the cause. */
+const { failedOnly = false } = defineProps<{
+  /** Without those that go on by themselves. */
+  failedOnly?: boolean
+}>()
 const emit = defineEmits<{ changed: [] }>()
 const { data, refresh } = useLoaded<TroubledDestination[]>('/api/slips/troubled')
 useLive(null, refresh)
+const shown = computed(() => (data.value ?? []).filter(one => one.failed || !failedOnly))
 const { running, trouble, run } = useAction()
 const again = (destination: string) =>
   run(async () => {
@@ -18,9 +23,9 @@ const again = (destination: string) =>
 
 <template>
   <TroubleBand :words="trouble" />
-  <ul v-if="data?.length" class="mb-5 max-w-5xl" aria-label="Where deliveries do not arrive">
+  <ul v-if="shown.length" class="mb-5 max-w-5xl" aria-label="Where deliveries do not arrive">
     <li
-      v-for="one in data"
+      v-for="one in shown"
       :key="one.destination"
       class="mb-2 flex flex-wrap items-center gap-4 border-l-4 border-ochre bg-ochre-wash px-5 py-2"
     >

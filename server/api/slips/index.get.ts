@@ -1,17 +1,18 @@
 import { z } from 'zod'
+import { findOffice } from '../../../store/setup/office'
 import { listSlips } from '../../../store/slips/list'
 import { store } from '../../context'
 import { listLength, ListQuery } from '../../input'
 import { defineRoute } from '../../route'
+import { SlipQuery } from '../../slipQuery'
 
 export default defineRoute({
   does: 'Slips that one may see.',
   may: 'person',
-  query: ListQuery.extend({
-    /** A part of its document's name, its batch's, or the place where it arrived. */
-    text: z.string().trim().max(120).default(''),
-    state: z.enum(['waiting', 'delivered', 'failed']).optional(),
-    sort: z.enum(['newest', 'oldest']).default('newest'),
-  }),
-  run: ({ person, query: { before, ...which } }) => listSlips(store().sql, person, { ...which, before: before ?? null, most: listLength }),
+  query: ListQuery.extend(SlipQuery.shape).extend({ sort: z.enum(['newest', 'oldest']).default('newest') }),
+  async run({ person, query: { before, ...which } }) {
+    const { sql } = store()
+    const { timeZone } = await findOffice(sql)
+    return listSlips(sql, person, { ...which, before: before ?? null, most: listLength }, timeZone)
+  },
 })

@@ -1,0 +1,38 @@
+import { connectorNamed } from '../connectors'
+import type { Destination } from '../connectors/connector'
+import { slipGone, slipHeld } from '../flow/reconcile'
+import { findDestination } from '../store/setup/destinations'
+import { takeSlipsToAsk, type SlipToAsk } from '../store/slips/toAsk'
+import type { Work } from './context'
+
+/**
+ * Asks destinations whether they still hold what they took long enough ago. One that does not answer is asked again later: only
+ * what it says itself is missing is said to be gone. Gives how many arrivals it asked about.
+ */
+export async function reconcile(work: Pick<Work, 'sql' | 'queue'>): Promise<number> {
+  const due = await takeSlipsToAsk(work.sql)
+  for (const destination of new Set(due.map(slip => slip.destination)))
+    await askOne(
+      work,
+      destination,
+      due.filter(slip => slip.destination === destination),
+    )
+  return due.length
+}
+
+async function askOne(work: Pick<Work, 'sql' | 'queue'>, id: string, slips: readonly SlipToAsk[]): Promise<void> {
+  const row = await findDestination(work.sql, id)
+  const destination: Destination | null = row && connectorNamed(row.connector).open(row.options)
+  try {
+    for (const slip of slips) {
+      const held = destination?.holds ? await destination.holds(slip) : null
+      if (held === false) await slipGone(work, slip, row!.name)
+      else await slipHeld(work, slip, held === true)
+    }
+  } catch (error) {
+    // They were taken for an hour, and come up again then.
+    console.error(`${id} could not be asked what it holds: ${String(error)}`)
+  } finally {
+    await destination?.dispose()
+  }
+}
