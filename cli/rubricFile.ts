@@ -2,13 +2,14 @@ import { readFile } from 'node:fs/promises'
 import { issueText } from '../core/model/issues'
 import { readRubric } from '../core/model/readRubric'
 import type { Rubric } from '../core/model/rubric'
+import { standardInput, standardInputText } from './standardInput'
 import { UsageError } from './usage'
 
 /** Reads and checks a rubric file. @throws {UsageError} with one line for each fault */
 export async function loadRubric(file: string): Promise<Rubric> {
   let text: string
   try {
-    text = await readFile(file, 'utf8')
+    text = await (file === standardInput ? standardInputText() : readFile(file, 'utf8'))
   } catch (error) {
     throw new UsageError(`${file}: cannot be read (${(error as Error).message}).`, { cause: error })
   }

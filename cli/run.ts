@@ -16,6 +16,7 @@ import { inputFiles } from './inputs'
 import { inParallel } from './inParallel'
 import { Progress } from './progress'
 import { loadRubric } from './rubricFile'
+import { standardInput, standardInputAs } from './standardInput'
 import { examineAll, type Side } from './examineAll'
 
 export interface RunOptions {
@@ -34,7 +35,9 @@ export async function run(options: RunOptions): Promise<number> {
   const work = await mkdtemp(join(tmpdir(), 'rubricator-run-'))
   const progress = new Progress()
   try {
-    const sides = await examineAll(await inputFiles(options.inputs), rubric, work, options.jobs, progress)
+    const given = options.inputs.includes(standardInput) ? await standardInputAs(join(work, 'standard-input')) : null
+    const inputs = options.inputs.map(input => (input === standardInput ? given! : input))
+    const sides = await examineAll(await inputFiles(inputs), rubric, work, options.jobs, progress)
     if (readsBeforeSplitting(rubric))
       await readAll(
         sides.filter(side => side.evidence && !side.evidence.blank),
@@ -54,7 +57,7 @@ export async function run(options: RunOptions): Promise<number> {
         const { fate, why, document } = fates.get(side.page)!
         return {
           page: side.page,
-          source: side.source,
+          source: side.source === given ? standardInput : side.source,
           sourcePage: side.sourcePage,
           sheet: side.sheet,
           side: side.side,

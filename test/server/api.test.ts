@@ -158,6 +158,16 @@ describe('what is refused', () => {
   })
 })
 
+it('a batch is followed on the command line to its end', async () => {
+  const env = { RUBRICATOR_API: running().api.base, RUBRICATOR_TOKEN: running().api.tokens.Tamsin! }
+  const watch = (id: string, more = env) => command(process.execPath, ['cli/rubricator.mjs', 'watch', id, '--json'], more)
+  const ended = await watch(String(batch))
+  expect([ended.code, ended.errors]).toEqual([0, ''])
+  expect(ApiBatch.parse(JSON.parse(ended.output))).toMatchObject({ id: batch, state: 'done' })
+  expect((await watch('999999')).errors).toContain('there is no batch 999999')
+  expect((await watch(String(batch), { ...env, RUBRICATOR_TOKEN: 'none' })).errors).toContain('does not take this token')
+})
+
 it('tokens are made, listed and ended on the command line', async () => {
   const empty = await mkdtemp(join(tmpdir(), 'rubricator-none-'))
   const none = await command(process.execPath, ['cli/rubricator.mjs', 'token', 'list'], { RUBRICATOR_DATA: empty })

@@ -5,8 +5,8 @@ import { SVGRenderer } from 'echarts/renderers'
 
 use([BarChart, LineChart, AriaComponent, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
 
-/** Inks of the house, in the order in which a chart takes them; lines and bars differ by pattern, too. */
-const inks = ['#27468c', '#b3321b', '#2a6557', '#7d5200', '#635a4f']
+/** Inks of the house but vermilion, which marks headings; in the order in which a chart takes them. Bars differ by pattern, too. */
+const inks = ['#27468c', '#7d5200', '#2a6557', '#635a4f', '#8296c4']
 
 /** Draws a chart into an element, and keeps it to its size; gives how to change and to end it. */
 export function draw(element: HTMLElement, option: EChartsCoreOption) {

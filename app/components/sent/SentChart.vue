@@ -5,7 +5,14 @@ import { counted } from '~/words/count'
 /** Deliveries of the last two days by hour: what arrived where, and what failed. */
 const { data, trouble, refresh } = useLoaded<SlipHour[]>('/api/slips/hours?hours=48')
 useLive(null, refresh)
-const hours = computed(() => [...new Set((data.value ?? []).map(row => row.hour))])
+/** From the first to the last, those without a delivery too. They are the office's hours: counted as if it had no summer time. */
+const hours = computed(() => {
+  const known = (data.value ?? []).map(row => row.hour)
+  const [first, last] = [known[0], known.at(-1)].map(hour => (hour ? Date.parse(`${hour.replace(' ', 'T')}Z`) : NaN)) as [number, number]
+  const all: string[] = []
+  for (let at = first; at <= last; at += 3600_000) all.push(new Date(at).toISOString().slice(0, 16).replace('T', ' '))
+  return all
+})
 const destinations = computed(() => [...new Set((data.value ?? []).map(row => row.destination))])
 const sum = (rows: readonly SlipHour[], of: 'delivered' | 'failed') => rows.reduce((all, row) => all + row[of], 0)
 const says = computed(() => {
@@ -26,13 +33,14 @@ const says = computed(() => {
   }`
 })
 const option = computed(() => ({
-  xAxis: { type: 'category', data: hours.value.map(hour => hour.slice(8)) },
+  xAxis: { type: 'category', data: hours.value.map(hour => hour.slice(5)) },
   yAxis: { type: 'value', minInterval: 1 },
   series: [
     ...destinations.value.map(name => ({
       name,
       type: 'bar',
       stack: 'all',
+      barMaxWidth: 28,
       data: hours.value.map(hour =>
         sum(
           data.value!.filter(row => row.hour === hour && row.destination === name),

@@ -18,7 +18,7 @@ const print = () => window.print()
     <PageTitle :title="`Slip ${slip.id}`" low>
       <button type="button" class="act-quiet" @click="print">Print it</button>
     </PageTitle>
-    <article class="max-w-3xl">
+    <article class="mt-4 max-w-3xl">
       <p class="font-serif text-2xl leading-snug">
         {{ slip.type }}, {{ slip.title }}, {{ state[slip.state] }} at {{ slip.destination
         }}<template v-if="slip.delivered_at"> on {{ exactTime(slip.delivered_at) }}</template
