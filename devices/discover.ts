@@ -1,3 +1,4 @@
+import { log, said } from '../log/log'
 import { isIP } from 'node:net'
 import Bonjour, { type Service } from 'bonjour-service'
 
@@ -14,7 +15,7 @@ export interface FoundDevice {
 export async function discoverDevices(seconds: number): Promise<FoundDevice[]> {
   const found = new Map<string, FoundDevice>()
   // Without a network interface opening the socket fails, which finds nobody either.
-  const bonjour = new Bonjour({}, (error: unknown) => console.error(`Looking for devices: ${String(error)}`))
+  const bonjour = new Bonjour({}, (error: unknown) => log.error(said(error), 'looking for devices'))
   try {
     const browsers = (['uscan', 'uscans'] as const).map(type =>
       bonjour.find({ type }, (service: Service) => {

@@ -11,9 +11,10 @@ import { usualPools } from '../store/settings'
 import { sealDestinations } from '../store/setup/destinations'
 import { Queue } from '../store/queue'
 import { Child } from './children'
-import { loadSecrets, prepareDataFolder, type SignIn } from './dataFolder'
+import { externalDatabase } from './externalDatabase'
+import { loadSecrets, prepareDataFolder, type Secrets, type SignIn } from './dataFolder'
 import { seed } from './demo/seed'
-import { startStandins } from './demo/standins'
+import { startStandins, type Standins } from './demo/standins'
 import { liveTheWeek } from './demo/week'
 import { AppPort } from './ports'
 import { startPostgres, type Database } from './postgres'
@@ -33,6 +34,17 @@ export interface RunFile {
   /** What other programs call, and a token for each of the demo's people. */
   api: { base: string; tokens: Record<string, string> }
 }
+
+/** Where one looks at them. */
+const pagesOf = (standins: Standins) => ({
+  'office-device': standins.officeDevice,
+  'office-device-bench': standins.bench,
+  'vessel-register': standins.register.address,
+  mailboxes: standins.mailboxes,
+  'cloud-folder': standins.cloud.page,
+  'file-servers': standins.transfer.page,
+  archive: standins.archive.page,
+})
 
 const weekTries = 20
 const weekPauseSeconds = 15
@@ -64,26 +76,24 @@ export class Product {
     const folder = join(data, 'network-folder')
     await mkdir(folder, { recursive: true })
 
-    this.say('Starting the database')
-    this.database = await startPostgres(data, secrets.databasePassword, {
-      role: { name: 'rubricator_app', password: secrets.rolePassword },
-      connections: this.settings.connections ?? connectionsNeeded(workers, usualPools.worker, usualPools.web),
-    })
+    if (this.settings.databaseUrl) this.database = await externalDatabase(this.settings.databaseUrl)
+    else {
+      this.say('Starting the database')
+      this.database = await startPostgres(data, secrets.databasePassword, {
+        role: { name: 'rubricator_app', password: secrets.rolePassword },
+        connections: this.settings.connections ?? connectionsNeeded(workers, usualPools.worker, usualPools.web),
+      })
+    }
     const store = {
       RUBRICATOR_DATABASE_URL: this.database.url,
       RUBRICATOR_BLOBS: this.settings.blobs ?? join(data, 'blobs'),
-      RUBRICATOR_SECRET_KEY: secrets.sealKey,
+      // One that is given is that of the other hosts.
+      RUBRICATOR_SECRET_KEY: process.env.RUBRICATOR_SECRET_KEY ?? secrets.sealKey,
     }
-    process.env.RUBRICATOR_SECRET_KEY = secrets.sealKey
+    process.env.RUBRICATOR_SECRET_KEY = store.RUBRICATOR_SECRET_KEY
 
-    this.say('Starting the simulated device and destinations')
     const app = `http://${host}:${port.number}`
-    const standins = await startStandins(
-      (name, script, args, env) => this.run(name, withTsx(script, ...args), env),
-      this.settings,
-      secrets,
-      app,
-    )
+    const standins = (this.settings.standins ?? !empty) ? await this.standins(secrets, app) : null
 
     this.say(empty ? 'Preparing an empty copy' : 'Preparing the demo')
     const sql = openDatabase(this.database.url, 2)
@@ -92,7 +102,7 @@ export class Product {
     const queue = new Queue(this.database.url, 'sender')
     await queue.start()
     await queue.stop()
-    if (!empty)
+    if (!empty && standins)
       await seed(sql, {
         signIns: secrets.signIns,
         pinKey: secrets.pinKey,
@@ -120,15 +130,7 @@ export class Product {
 
     const found: RunFile = {
       app,
-      standins: {
-        'office-device': standins.officeDevice,
-        'office-device-bench': standins.bench,
-        'vessel-register': standins.register.address,
-        mailboxes: standins.mailboxes,
-        'cloud-folder': standins.cloud.page,
-        'file-servers': standins.transfer.page,
-        archive: standins.archive.page,
-      },
+      standins: standins ? pagesOf(standins) : {},
       folders: { 'network-folder': folder },
       signIns: empty ? [] : secrets.signIns.map(({ token: _, ...person }) => person),
       api: { base: `${app}/api/v1`, tokens: empty ? {} : Object.fromEntries(secrets.signIns.map(person => [person.name, person.token])) },
@@ -139,6 +141,11 @@ export class Product {
     this.announced = true
     if (this.settings.week) void this.liveTheWeek(found)
     return found
+  }
+
+  private standins(secrets: Secrets, app: string): Promise<Standins> {
+    this.say('Starting the simulated device and destinations')
+    return startStandins((name, script, args, env) => this.run(name, withTsx(script, ...args), env), this.settings, secrets, app)
   }
 
   /** What goes wrong is tried again: it is the demo's, and nobody's work waits for it. */

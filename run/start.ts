@@ -41,12 +41,16 @@ try {
 
   ${signIns.length ? `Sign in as\n${people}` : 'Open it to add the first steward, a device, a destination and a rubric.'}
 
-  The office device's bench, to put paper on it: ${standins['office-device-bench']}
+${
+  standins['office-device']
+    ? `  The office device's bench, to put paper on it: ${standins['office-device-bench']}
   Its address for scanning:                      ${standins['office-device']}
   Filed documents arrive in:                     ${folders['network-folder']}
   The vessel register:                           ${standins['vessel-register']}
 
-  Ctrl-C ends everything.`)
+`
+    : ''
+}  Ctrl-C ends everything.`)
 } catch (error) {
   if (!ending) {
     await product?.stop()

@@ -1,3 +1,4 @@
+import { log, said } from '../log/log'
 import type { Person } from '../shared/views/people'
 import { subscribe, type Change } from '../store/changes'
 import { batchOf, visibleDocuments } from '../store/people/rights'
@@ -14,7 +15,7 @@ export const changes = {
     listeners.add(listener)
     subscribing ??= subscribe(store().sql, change => listeners.forEach(each => each(change))).catch((error: unknown) => {
       subscribing = null
-      console.error(`Changes cannot be subscribed to: ${String(error)}`)
+      log.error(said(error), 'changes cannot be subscribed to')
     })
     return () => listeners.delete(listener)
   },

@@ -1,3 +1,4 @@
+import { log, said } from '../log/log'
 import '#nitro-internal-pollyfills'
 import { createServer } from 'node:http'
 import type { Server } from 'node:net'
@@ -32,14 +33,14 @@ process.on('SIGINT', () => void end())
 process.on('disconnect', () => void end())
 
 function fail(error: unknown): void {
-  console.error(error)
+  log.error(said(error), 'something was not caught')
   void nitro.hooks.callHook('error', error instanceof Error ? error : new Error(String(error)), { tags: ['unhandled'] })
 }
 process.on('unhandledRejection', fail)
 process.on('uncaughtException', fail)
 
 http.once('error', error => {
-  console.error(`The web server cannot listen: ${error.message}`)
+  log.fatal(said(error), 'the web server cannot listen')
   process.exit(1)
 })
 const ready = () => process.send?.({ ready: true })
@@ -50,7 +51,7 @@ if (process.env.RUBRICATOR_SOCKET === 'parent') {
 } else {
   const [host, port] = [process.env.RUBRICATOR_HOST ?? '127.0.0.1', Number(process.env.RUBRICATOR_PORT ?? 3000)]
   http.listen(port, host, () => {
-    console.log(`Listening on http://${host}:${port}`)
+    log.info({ host, port }, 'listening')
     ready()
   })
 }

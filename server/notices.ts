@@ -1,3 +1,4 @@
+import { log, said } from '../log/log'
 import { sendNotice } from '../connectors/notice'
 import { findMailServer, findOffice } from '../store/setup/office'
 import { store } from './context'
@@ -13,7 +14,7 @@ export async function mailNotice(to: string | null, subject: string, text: strin
     await sendNotice(mail, { to, subject, text: `${text}\n\n${name || 'Rubricator'}\n` })
     return true
   } catch (error) {
-    console.error(`A notice could not be mailed: ${error instanceof Error ? error.message : String(error)}`)
+    log.error(said(error), 'a notice could not be mailed')
     return false
   }
 }

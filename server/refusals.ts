@@ -1,3 +1,4 @@
+import { log, said } from '../log/log'
 import { createError, isError, setResponseHeader, setResponseStatus, type H3Error, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { DocumentLeased } from '../flow/documentLease'
@@ -46,7 +47,7 @@ const titles: Record<number, string> = {
 export function problemOf(event: H3Event, error: H3Error | Error): z.infer<typeof Problem> {
   const status = isError(error) ? error.statusCode : 500
   const known = (isError(error) && status < 500) || status === 507 || status === 502
-  if (!known) console.error(error)
+  if (!known) log.error({ request: (event.context.asked as { id?: string } | undefined)?.id, ...said(error) }, 'a request failed')
   setResponseStatus(event, status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
   const issues = isError(error) && Array.isArray(error.data) ? (error.data as { path: string; message: string }[]) : null

@@ -96,8 +96,10 @@ export function defineRoute<
     try {
       // Who asks comes first: nobody learns what a route takes without being let in.
       const { person, actor } = await whoAsks(event, may, route.scope)
+      if (person) event.context.person = person.id
       const path = checked(params, getRouterParams(event, { decode: true }))
       const batch = subject === null ? null : await requireBatch(person!, subject, (path as { id: number }).id, act)
+      if (batch !== null) event.context.batch = batch
       // Again in the transaction that changes it; here, so that nothing is read or looked up for nothing.
       if (batch !== null && actor && typeof may === 'object' && 'change' in may) await refuseOthers(store().sql, actor, batch)
       const query = route.query ? checked(route.query, getQuery(event)) : {}
@@ -135,6 +137,7 @@ async function whoAsks(event: H3Event, may: May, scope: Scope | undefined): Prom
   if (may === 'anybody') return { person: null, actor: null }
   if (scope !== undefined) {
     const { person, token } = await requireToken(event, scope)
+    if (isRole(may) && !person.roles.includes(may)) throw refuse(403, `This is for a ${may}. Ask one for a token that acts for them.`)
     return { person, actor: { kind: 'token', person: person.id, token } }
   }
   const person = typeof may === 'string' && may !== 'person' ? await requireRole(event, may) : await requirePerson(event)

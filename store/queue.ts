@@ -1,3 +1,4 @@
+import { log, said } from '../log/log'
 import PgBoss from 'pg-boss'
 import postgres from 'postgres'
 import type { Tx } from './database'
@@ -50,7 +51,7 @@ export class Queue {
     this.sql = postgres(url, { max: 1, onnotice: () => undefined })
     const working = role === 'worker'
     this.boss = new PgBoss({ db: executor(this.sql), schedule: false, supervise: working, migrate: true, maintenanceIntervalSeconds: 15 })
-    this.boss.on('error', error => console.error(`The queue: ${error.message}`))
+    this.boss.on('error', error => log.error(said(error), 'the queue'))
   }
 
   async start(): Promise<void> {

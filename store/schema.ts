@@ -1,7 +1,8 @@
+import { log } from '../log/log'
 import type { Sql } from './database'
 
 /** The version that this program works with: the number of the newest migration. */
-export const schemaVersion = 34
+export const schemaVersion = 35
 
 /** Of each process beside its pool: the queue's, the one that listens, and a worker's for its lock. */
 const ownConnections = 3
@@ -27,7 +28,7 @@ export async function checkDatabase(sql: Sql, connections: number): Promise<void
       (select count(*)::int from pg_stat_activity where backend_type = 'client backend') as used`
   const needed = connections + ownConnections
   if (room!.used + needed > room!.most)
-    console.error(
+    log.warn(
       `The database takes ${room!.most} connections, ${room!.used} are taken, and this process may need ${needed}. Raise its ` +
         `max_connections, run fewer workers, or lower RUBRICATOR_WORKER_CONNECTIONS or RUBRICATOR_WEB_CONNECTIONS.`,
     )

@@ -1,3 +1,4 @@
+import { log, said } from '../log/log'
 import { sendNotice } from '../connectors/notice'
 import { waitingWords } from '../core/quality/waiting'
 import { noteCrossing, toldOf, waitingByRubric } from '../store/batches/strain'
@@ -31,7 +32,7 @@ export async function warnOfLimits(sql: Sql): Promise<void> {
         to: person.mail,
         subject: `${name}: ${strain === 'full' ? 'the limit is reached' : 'much work waits'}`,
         text,
-      }).catch((error: unknown) => console.error(`A warning could not be mailed: ${String(error)}`))
+      }).catch((error: unknown) => log.error(said(error), 'a warning could not be mailed'))
     }
   }
 }

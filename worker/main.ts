@@ -1,10 +1,12 @@
 import { Examiners } from '../engine/examiners'
+import { log, said } from '../log/log'
 import { openBlobs } from '../store/blobs/open'
 import { warnOfLimits } from './limits'
 import { reconcile } from './reconcile'
 import { keepTrail } from './trail'
 import { tidyBlobs, tidyLock } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
+import { addFigures } from '../store/figures'
 import { forgetOldBytes } from '../flow/keep'
 import { tryDue } from '../flow/pauses'
 import { forgetOld } from '../store/forget'
@@ -14,6 +16,7 @@ import { followOffice } from '../store/setup/office'
 import { checkDatabase } from '../store/schema'
 import { Queue, steps, type Jobs, type Step } from '../store/queue'
 import { readStoreSettings } from '../store/settings'
+import { Chores } from './chores'
 import type { Attempt, Work } from './context'
 import { Leases } from './leases'
 import { build } from './steps/build'
@@ -25,6 +28,7 @@ import { receive } from './steps/receive'
 import { split } from './steps/split'
 import { tryRubric } from './steps/try'
 import { lastFailure } from './lastFailure'
+import { Tally } from './tally'
 import { FolderWatch } from './watch'
 import { watchOver } from './watchdog'
 
@@ -62,20 +66,27 @@ work.examiners.begin()
 await queue.start()
 const leases = await Leases.begin(sql, settings.databaseUrl)
 const workers = new Map<Step, string>()
+const tally = new Tally()
 
 async function start<S extends Step>(step: S): Promise<void> {
   const id = await queue.boss.work<Jobs[S]>(step, { batchSize: 1, includeMetadata: true, pollingIntervalSeconds: 5 }, async ([job]) => {
     if (!job) return
     const attempt = { last: job.retryCount >= job.retryLimit, again: job.retryCount > 0 }
+    const begun = performance.now()
+    const seconds = () => (performance.now() - begun) / 1000
+    const line: Record<string, unknown> = { step, job: job.id, ...job.data }
     try {
       await leases.take(job.id)
       await handlers[step](work, job.data, attempt)
+      tally.add(step, 'done', seconds())
+      log.debug({ ...line, ms: Math.round(seconds() * 1000) }, 'done')
     } catch (error) {
-      console.error(`${step} ${JSON.stringify(job.data)}: ${error instanceof Error ? error.stack : String(error)}`)
+      tally.add(step, 'failed', seconds())
+      log.error({ ...line, try: job.retryCount + 1, ...said(error) }, 'a step failed')
       if (attempt.last && (await leases.setApart(job.id))) await lastFailure(work, step, job.data, error)
       throw error
     } finally {
-      await leases.release(job.id).catch((error: unknown) => console.error(`Letting go of ${step}: ${String(error)}`))
+      await leases.release(job.id).catch((error: unknown) => log.error({ ...line, ...said(error) }, 'letting go of a job'))
       // Another job may have come while this one ran.
       wake(step)
     }
@@ -95,12 +106,11 @@ await sql.listen(
   () => steps.forEach(wake),
 )
 
-const timer = setInterval(() => {
-  leases
-    .takeBack()
-    .then(count => count && steps.forEach(wake))
-    .catch((error: unknown) => console.error(`Taking back jobs: ${String(error)}`))
-}, takeBackSeconds * 1000)
+const sign = async () => {
+  await giveSign(sql, leases.worker)
+  await addFigures(sql, tally.take())
+}
+await giveSign(sql, leases.worker)
 
 /** Batches do not wait for ever for a job that ended without a word. */
 async function tellOfSilence(): Promise<void> {
@@ -109,25 +119,6 @@ async function tellOfSilence(): Promise<void> {
     if (await leases.setApart(id)) await lastFailure(work, step, data, new Error(why))
   }
 }
-const silenceTimer = setInterval(() => {
-  tellOfSilence().catch((error: unknown) => console.error(`Looking for jobs that ended: ${String(error)}`))
-}, silenceSeconds * 1000)
-
-const sign = () => {
-  giveSign(sql, leases.worker).catch((error: unknown) => console.error(`A sign of life: ${String(error)}`))
-}
-sign()
-const signTimer = setInterval(sign, signSeconds * 1000)
-
-let locking = false
-const lockTimer = setInterval(() => {
-  if (locking) return
-  locking = true
-  leases
-    .keepLock()
-    .catch((error: unknown) => console.error(`Keeping the worker's lock: ${String(error)}`))
-    .finally(() => (locking = false))
-}, keepLockSeconds * 1000)
 
 // One worker does it, and no matter which.
 async function tidy(): Promise<void> {
@@ -136,55 +127,40 @@ async function tidy(): Promise<void> {
     if (!row?.mine) return
     await forgetOld(tx)
     const sides = await forgetOldBytes(work)
-    if (sides) console.log(`The bytes of ${sides} sides went, as their rubrics say.`)
-    const { seen, removed } = await tidyBlobs(sql, work.blobs, new Date())
-    console.log(`The blob store was tidied: ${removed} of ${seen} blobs were named by nothing.`)
+    log.info({ sides, ...(await tidyBlobs(sql, work.blobs, new Date())) }, 'old bytes and blobs that nothing names went')
   })
 }
-const tidyNow = () => {
-  tidy().catch((error: unknown) => console.error(`Tidying the blob store: ${String(error)}`))
-}
-// Also where workers are started anew every day.
-const firstTidy = setTimeout(tidyNow, firstTidyMinutes * 60 * 1000)
-const tidyTimer = setInterval(tidyNow, tidyHours * 3600 * 1000)
-
-const limitsTimer = setInterval(() => {
-  warnOfLimits(sql).catch((error: unknown) => console.error(`Limits: ${String(error)}`))
-}, limitSeconds * 1000)
-
-const dueTimer = setInterval(() => {
-  tryDue(sql, queue).catch((error: unknown) => console.error(`Deliveries that are due: ${String(error)}`))
-}, dueSeconds * 1000)
-
-const trailTimer = setInterval(() => {
-  keepTrail(sql).catch((error: unknown) => console.error(`Keeping the trail: ${String(error)}`))
-}, trailSeconds * 1000)
-
-const askTimer = setInterval(() => {
-  reconcile(work).catch((error: unknown) => console.error(`Asking what destinations hold: ${String(error)}`))
-}, askSeconds * 1000)
 
 const watch = new FolderWatch(work)
-const watchTimer = setInterval(() => {
-  watch.look().catch((error: unknown) => console.error(`Watching folders: ${String(error)}`))
-}, watchSeconds * 1000)
+const chores = new Chores()
+chores.every(takeBackSeconds, 'taking back the jobs of dead workers', async () => {
+  if (await leases.takeBack()) steps.forEach(wake)
+})
+chores.every(silenceSeconds, 'looking for jobs that ended', tellOfSilence)
+chores.every(signSeconds, 'a sign of life', sign)
+chores.every(keepLockSeconds, 'keeping the worker’s lock', () => leases.keepLock())
+chores.every(tidyHours * 3600, 'tidying', tidy)
+chores.every(limitSeconds, 'warning of limits', () => warnOfLimits(sql))
+chores.every(dueSeconds, 'sending what is due', () => tryDue(sql, queue))
+chores.every(trailSeconds, 'keeping the trail', () => keepTrail(sql))
+chores.every(askSeconds, 'asking what destinations hold', () => reconcile(work))
+chores.every(watchSeconds, 'watching folders', () => watch.look())
+// Also where workers are started anew every day.
+const firstTidy = setTimeout(
+  () => {
+    tidy().catch((error: unknown) => log.error(said(error), 'tidying'))
+  },
+  firstTidyMinutes * 60 * 1000,
+)
 
 let stopping = false
 async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
-  clearInterval(timer)
-  clearInterval(silenceTimer)
-  clearInterval(signTimer)
-  clearInterval(lockTimer)
-  clearInterval(watchTimer)
-  clearInterval(tidyTimer)
+  chores.stop()
   clearTimeout(firstTidy)
-  clearInterval(limitsTimer)
-  clearInterval(dueTimer)
-  clearInterval(trailTimer)
-  clearInterval(askTimer)
   await queue.stop()
+  await addFigures(sql, tally.take()).catch((error: unknown) => log.error(said(error), 'the last figures'))
   work.examiners.dispose()
   await leases.end()
   await work.blobs.dispose()

@@ -1,3 +1,4 @@
+import { log, said } from '../log/log'
 import { connectorNamed } from '../connectors'
 import type { Destination } from '../connectors/connector'
 import { slipGone, slipHeld } from '../flow/reconcile'
@@ -31,7 +32,7 @@ async function askOne(work: Pick<Work, 'sql' | 'queue'>, id: string, slips: read
     }
   } catch (error) {
     // They were taken for an hour, and come up again then.
-    console.error(`${id} could not be asked what it holds: ${String(error)}`)
+    log.error({ destination: id, ...said(error) }, 'a destination could not be asked what it holds')
   } finally {
     await destination?.dispose()
   }

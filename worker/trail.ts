@@ -1,3 +1,4 @@
+import { log, said } from '../log/log'
 import { sendNotice } from '../connectors/notice'
 import { headText } from '../core/ledger/chain'
 import { chainTrail, headOfToday } from '../store/trailChain'
@@ -20,7 +21,7 @@ export async function keepTrail(sql: Sql): Promise<void> {
       `${person.name},\n\nthe trail of ${office || 'Rubricator'} on ${head.day} comes to\n\n  ${headText(head)}\n\n` +
       `Keep this mail: “rubricator trail verify --head …” with this line says whether the trail still comes through it.\n`
     await sendNotice(mail, { to: person.mail, subject: `The trail on ${head.day}`, text }).catch((error: unknown) =>
-      console.error(`The head of the trail could not be mailed: ${String(error)}`),
+      log.error(said(error), 'the head of the trail could not be mailed'),
     )
   }
 }

@@ -1,8 +1,9 @@
+import { log, said } from '../../log/log'
 import { closeStore, openStore } from '../context'
 
 export default defineNitroPlugin(nitro => {
   openStore().catch((error: unknown) => {
-    console.error(`The web server cannot start: ${error instanceof Error ? error.message : String(error)}`)
+    log.fatal(said(error), 'the web server cannot start')
     process.exit(1)
   })
   nitro.hooks.hook('close', closeStore)

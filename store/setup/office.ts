@@ -1,3 +1,4 @@
+import { log, said } from '../../log/log'
 import { Office, type MailServer } from '../../core/model/office'
 import { json, type Sql, type Tx } from '../database'
 import { opened, seal } from '../seal'
@@ -36,6 +37,6 @@ export async function followOffice(sql: Sql, heed: (office: Office) => void): Pr
   const look = async () => heed(await findOffice(sql))
   await look()
   await sql.listen(channel, () => {
-    look().catch((error: unknown) => console.error(`The office's settings: ${String(error)}`))
+    look().catch((error: unknown) => log.error(said(error), 'the office’s settings'))
   })
 }

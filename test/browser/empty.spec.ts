@@ -12,7 +12,7 @@ let data: string
 test.beforeAll(async () => {
   data = await mkdtemp(join(tmpdir(), 'rubricator-empty-'))
   product = new Product(
-    { data, host: '127.0.0.1', port: null, workers: 1, deviceSpeed: 6000, blobs: null, empty: true, week: false },
+    { data, host: '127.0.0.1', port: null, workers: 1, deviceSpeed: 6000, blobs: null, empty: true, standins: true, week: false },
     () => undefined,
   )
   run = await product.start()

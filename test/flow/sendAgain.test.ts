@@ -10,8 +10,10 @@ const clerk = (id: string) => ({ id, name: 'Clerk', roles: ['clerk' as const] })
 let documents: number[]
 const arrive = async (slip: number) => slipDelivered(flow, (await findSlip(sql, slip))!, `/share/${slip}.pdf`, 'Taken.')
 const slipsOf = async (document: number) =>
-  (await sql<{ id: number; edition: number; state: string }[]>`
-    select id, edition, state from slips where document_id = ${document} order by id`).map(row => ({ ...row }))
+  (
+    await sql<{ id: number; edition: number; state: string }[]>`
+    select id, edition, state from slips where document_id = ${document} order by id`
+  ).map(row => ({ ...row }))
 
 beforeEach(async () => {
   await sql`delete from destination_pauses`
@@ -64,7 +66,7 @@ it('sends a filed document once more, the same files as its next edition, and th
 
 it('slips are narrowed by destination, person, day and state, and only by those who may see them', async () => {
   const [tamsin, jowan] = [clerk(owner), clerk('00000000-0000-4000-8000-000000000009')]
-  const [one, two] = (await slips()) as [{ id: number }, { id: number }]
+  const [one, two] = (await slips()) as { id: number }[] as [{ id: number }, { id: number }]
   await arrive(one.id)
   await slipRefused(flow, (await findSlip(sql, two.id))!, 'Full.', true)
   await sql`update slips set created_at = '2026-03-31T23:30:00Z' where id = ${one.id}`

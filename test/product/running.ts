@@ -11,10 +11,11 @@ const RunFile = z.object({
   signIns: z.array(z.object({ name: z.string(), password: z.string(), pin: z.string(), badge: z.string(), roles: z.array(z.string()) })),
 })
 
+export const dataFolder = () => process.env.RUBRICATOR_DATA ?? '.data'
+
 /** The running copy that the tests use, found by its run.json. */
 export function running() {
-  const data = process.env.RUBRICATOR_DATA ?? '.data'
-  const found = RunFile.parse(JSON.parse(readFileSync(join(data, 'run.json'), 'utf8')))
+  const found = RunFile.parse(JSON.parse(readFileSync(join(dataFolder(), 'run.json'), 'utf8')))
   const person = (name: string) => found.signIns.find(one => one.name === name)!
   return { ...found, bench: found.standins['office-device-bench']!, folder: found.folders['network-folder']!, person }
 }

@@ -1,3 +1,4 @@
+import { log, said } from '../../log/log'
 import { setTimeout as pause } from 'node:timers/promises'
 import { worker } from '../../core/model/actor'
 import type { Rubric } from '../../core/model/rubric'
@@ -155,6 +156,6 @@ async function showFirst({ sql, blobs, examiners }: Work, load: number, blob: st
       if (reply.outcome === 'pictured') await firstPicture(sql, load, await blobs.putFile(reply.file))
     })
   } catch (error) {
-    console.error(`The first picture of load ${load}: ${wordsOf(error)}`)
+    log.error({ load, ...said(error) }, 'the first picture of a load')
   }
 }

@@ -1,7 +1,7 @@
 import { setResponseStatus } from 'h3'
-import { statfs } from 'node:fs/promises'
 import { readiness } from '../../../store/readiness'
 import { store } from '../../context'
+import { freeBytes } from '../../freeBytes'
 import { defineRoute } from '../../route'
 
 /** Less than this, and a load of paper may not fit. */
@@ -13,7 +13,7 @@ export default defineRoute({
   may: 'anybody',
   async run({ event }) {
     const { workers, waiting } = await readiness(store().sql)
-    const free = await freeBytes(process.env.RUBRICATOR_BLOBS)
+    const free = await freeBytes()
     const troubles = [
       ...(workers === 0 ? ['No worker has given a sign of life for three quarters of a minute.'] : []),
       ...(waiting > mostWaitingSeconds ? [`The oldest job has waited for ${Math.round(waiting / 60)} minutes.`] : []),
@@ -23,10 +23,3 @@ export default defineRoute({
     return { ready: troubles.length === 0, troubles, workers, waitingSeconds: waiting, freeBytes: free }
   },
 })
-
-/** Bytes that are free in a folder; null for an object store, which does not say. */
-async function freeBytes(folder: string | undefined): Promise<number | null> {
-  if (!folder || folder.includes('://')) return null
-  const found = await statfs(folder)
-  return found.bavail * found.bsize
-}

@@ -1,0 +1,51 @@
+import { mkdir } from 'node:fs/promises'
+import { availableParallelism } from 'node:os'
+import { resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { readStoreSettings } from '../store/settings'
+import { Child } from './children'
+import { workersSetting } from './settings'
+import { Trouble } from './trouble'
+
+// Workers of a copy whose web server and database run elsewhere: bin/worker.
+
+const children: Child[] = []
+// By a signal, which comes at any time.
+let ending = false as boolean
+async function end(): Promise<void> {
+  if (ending) return
+  ending = true
+  console.log('\n  Ending')
+  await Promise.all(children.map(child => child.stop()))
+  process.exit(0)
+}
+process.on('SIGINT', () => void end())
+process.on('SIGTERM', () => void end())
+
+try {
+  process.umask(0o077)
+  readStoreSettings(process.env)
+  if ((process.env.RUBRICATOR_SECRET_KEY ?? '').length < 32)
+    throw new Trouble(
+      'RUBRICATOR_SECRET_KEY is missing or shorter than 32 characters. Give it the sealKey in secrets.json of the copy’s data folder.',
+    )
+  const count = workersSetting(process.env) ?? availableParallelism()
+  const data = resolve(process.env.RUBRICATOR_DATA ?? '.data')
+  await mkdir(data, { recursive: true })
+  const script = fileURLToPath(new URL('../worker/main.ts', import.meta.url))
+  for (let at = 1; at <= count; at++) {
+    const child = new Child({ name: `worker-${at}`, args: ['--import', 'tsx', script], env: {} }, data)
+    children.push(child)
+    await child.start()
+  }
+  console.log(
+    `  ${count === 1 ? 'A worker works' : `${count} workers work`} for ${new URL(process.env.RUBRICATOR_DATABASE_URL!).host}; ` +
+      `what they say is in ${data}. Ctrl-C ends them.`,
+  )
+} catch (error) {
+  if (!ending) {
+    await Promise.all(children.map(child => child.stop()))
+    console.error(`\n${error instanceof Error ? error.message : String(error)}`)
+    process.exit(1)
+  }
+}

@@ -1,0 +1,41 @@
+import { randomUUID } from 'node:crypto'
+import type { H3Event } from 'h3'
+import { log } from '../../log/log'
+
+/** A line for each request that changes something or fails, and at level debug for the others: never a query or a body. */
+export default defineNitroPlugin(nitro => {
+  nitro.hooks.hook('request', event => {
+    event.context.asked = { id: randomUUID(), at: performance.now() }
+  })
+  nitro.hooks.hook('afterResponse', event => {
+    if (!event.path.startsWith('/api/')) return
+    const status = event.node.res.statusCode
+    const level = status >= 500 ? 'error' : status >= 400 ? 'warn' : event.method === 'GET' ? 'debug' : 'info'
+    log[level](lineOf(event, status), 'request')
+  })
+})
+
+interface AskedContext {
+  asked?: { id: string; at: number }
+  /** Set where it is known who asks, and of which batch. */
+  person?: string
+  batch?: number
+  matchedRoute?: { path: string }
+  params?: Record<string, string>
+}
+
+function lineOf(event: H3Event, status: number) {
+  const { asked, person, batch, matchedRoute, params } = event.context as AskedContext
+  // A path may hold a key that works once: the route's own name does not.
+  const id = params?.id !== undefined && /^\d+$/.test(params.id) ? Number(params.id) : undefined
+  return {
+    request: asked?.id,
+    method: event.method,
+    route: matchedRoute?.path ?? 'none',
+    id,
+    status,
+    ms: asked ? Math.round(performance.now() - asked.at) : undefined,
+    person,
+    batch,
+  }
+}
