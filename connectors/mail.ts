@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { stat } from 'node:fs/promises'
 import { isIP } from 'node:net'
 import { basename } from 'node:path'
 import { createTransport } from 'nodemailer'
@@ -27,6 +28,17 @@ const Options = z.strictObject({
     .string()
     .default('{values}')
     .meta({ title: 'Text', description: 'The text, filled in likewise; {values} lists all index values' }),
+  most: z.number().min(0.1).max(100).optional().meta({
+    title: 'Largest attachment',
+    description: 'Files that weigh more in all, in megabytes, stay here: the mail says where to open the document',
+  }),
+  address: z
+    .url({ protocol: /^https?$/ })
+    .optional()
+    .meta({
+      title: 'Our own address',
+      description: 'Under which people open this Rubricator, for that; such as https://rubricator.example',
+    }),
 })
 type Options = z.infer<typeof Options>
 
@@ -52,14 +64,21 @@ async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
     throw inWords(error, options)
   })
   try {
+    const link = await linkInstead(options, delivery)
     const sent = await transport.sendMail({
       from: options.from,
       to,
       // The same delivery has the same name, so that a mailbox that got it twice can tell.
       messageId: `<${createHash('sha256').update(`${delivery.id} ${to.join()}`).digest('hex').slice(0, 32)}@rubricator>`,
       subject: filled(options.subject, delivery).replace(/\s+/g, ' ').slice(0, 200),
-      text: filled(options.text, delivery),
-      attachments: delivery.files.map(file => ({ filename: basename(file.name), path: file.path, contentType: file.mediaType })),
+      text: [filled(options.text, delivery), ...(link ? [`The files are too large for mail. Open the document:\n${link}`] : [])].join(
+        '\n\n',
+      ),
+      attachments: (link ? [] : delivery.files).map(file => ({
+        filename: basename(file.name),
+        path: file.path,
+        contentType: file.mediaType,
+      })),
       disableUrlAccess: true,
     })
     if (sent.rejected.length)
@@ -73,6 +92,21 @@ async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
   } finally {
     transport.close()
   }
+}
+
+/** Where people open the document, if its files are too large to be attached; null where they go along. */
+async function linkInstead({ most, address }: Options, delivery: Delivery): Promise<string | null> {
+  if (most === undefined) return null
+  const sizes = await Promise.all(delivery.files.map(async file => (await stat(file.path)).size))
+  const megabytes = sizes.reduce((sum, size) => sum + size, 0) / 1_000_000
+  if (megabytes <= most) return null
+  if (!address)
+    throw new Refusal(
+      `The files weigh ${megabytes.toFixed(1)} MB, and this destination attaches ${most} MB at most. Ask a steward to put our own ` +
+        'address into it, so that the mail can say where to open them.',
+    )
+  // A later edition is delivered as 12-2, and is the same document.
+  return `${address.replace(/\/+$/, '')}/documents/${delivery.id.split('-')[0]}`
 }
 
 async function check(options: Options): Promise<string> {

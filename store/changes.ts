@@ -17,7 +17,21 @@ const mostNamed = 200
 export async function notify(tx: Tx, { documents = [], slips = [], ...change }: Change): Promise<void> {
   const named = documents.length + slips.length <= mostNamed
   const sent = { ...change, ...(named && documents.length ? { documents } : {}), ...(named && slips.length ? { slips } : {}) }
-  await tx`select pg_notify(${channel}, ${JSON.stringify(sent)})`
+  // Programs that are called need each of them, whatever a notification holds.
+  await tx`
+    with told as (
+      select 'batch' as event, ${change.batch}::bigint as thing
+      union all select 'document', unnest(${documents}::bigint[])
+      union all select 'slip', unnest(${slips}::bigint[])
+    ), calls as (
+      insert into webhook_calls (webhook_id, event, thing, batch_id)
+      select webhooks.id, told.event, told.thing, ${change.batch}
+      from webhooks
+      join told on told.event = any(webhooks.events)
+      where ended_at is null
+      on conflict do nothing
+    )
+    select pg_notify(${channel}, ${JSON.stringify(sent)})`
 }
 
 /** Calls back for each change, and once with null after every reconnection, when some may have been missed. */

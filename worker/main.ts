@@ -31,6 +31,7 @@ import { lastFailure } from './lastFailure'
 import { Tally } from './tally'
 import { FolderWatch } from './watch'
 import { watchOver } from './watchdog'
+import { tellPrograms } from './webhooks'
 
 const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => Promise<void> } = {
   receive,
@@ -54,6 +55,7 @@ const limitSeconds = 30
 const dueSeconds = 2
 const trailSeconds = 10
 const askSeconds = 60
+const tellSeconds = 1
 
 watchOver()
 const settings = readStoreSettings(process.env)
@@ -144,6 +146,7 @@ chores.every(limitSeconds, 'warning of limits', () => warnOfLimits(sql))
 chores.every(dueSeconds, 'sending what is due', () => tryDue(sql, queue))
 chores.every(trailSeconds, 'keeping the trail', () => keepTrail(sql))
 chores.every(askSeconds, 'asking what destinations hold', () => reconcile(work))
+chores.every(tellSeconds, 'telling programs', () => tellPrograms(sql))
 chores.every(watchSeconds, 'watching folders', () => watch.look())
 // Also where workers are started anew every day.
 const firstTidy = setTimeout(

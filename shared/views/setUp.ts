@@ -73,3 +73,21 @@ export interface OfficeView {
   /** What `networks` means where it is null. */
   usualNetworks: string[]
 }
+export const hookEvents = ['batch', 'document', 'slip'] as const
+export type HookEvent = (typeof hookEvents)[number]
+/** A program that is told of changes by a call. */
+export interface WebhookView {
+  id: string
+  name: string
+  address: string
+  /** Of what this person may see. */
+  person: string
+  events: HookEvent[]
+  made_at: string
+  /** Why the last call failed; null where it was taken. */
+  trouble: string | null
+  failing_since: string | null
+  /** Calls that wait, and that were given up after a day. */
+  waiting: number
+  given_up: number
+}

@@ -123,6 +123,8 @@ test('a rubric is made without its text: sentences, a field by pointing at the p
     .getByLabel(/Whoever scans says/)
     .first()
     .check()
+  await page.getByRole('button', { name: 'Only when …' }).first().click()
+  await page.getByLabel(/: what Hull number is$/).fill('10000008, 20000006')
   await expectAccessible(page)
   await page.getByRole('button', { name: 'Save the rubric' }).click()
   await expect(page.getByRole('heading', { name: 'Permits by hand' })).toBeVisible()
@@ -133,6 +135,7 @@ test('a rubric is made without its text: sentences, a field by pointing at the p
     scan: { sides: 'both' },
     clean: { remove: ['holes'] },
     split: { rules: [{ rule: 'barcode' }] },
+    send: [{ ask: true, when: [{ field: 'hull-number', is: ['10000008', '20000006'] }] }, {}],
     types: [{ label: 'Permit', fields: [{ label: 'Hull number', required: true, from: [{ text: { near: 'Hull number' } }] }] }],
   })
 })

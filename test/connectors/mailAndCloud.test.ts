@@ -78,6 +78,18 @@ describe('mail', () => {
     await expect(open(options).deliver(await delivery('two', more))).rejects.toBeInstanceOf(Refusal)
   })
 
+  it('says where to open what is too large to be attached, or what is missing for that', async () => {
+    const large = await delivery(Buffer.alloc(150_000, 'x').toString(), { id: '31-2' })
+    await expect(open({ most: 0.1 }).deliver(large)).rejects.toThrow('weigh 0.1 MB, and this destination attaches 0.1 MB at most')
+    await open({ most: 0.1, address: 'https://rubricator.example/' }).deliver(large)
+    await open({ most: 1, address: 'https://rubricator.example/' }).deliver(await delivery('small', { id: '32' }))
+    const mails = (await boxes().mails('officer@saltmere.example')).map(({ email }) => email)
+    const linked = mails.find(mail => mail.text?.includes('https://rubricator.example/documents/31'))
+    expect(linked?.text).toContain('permit: 04217')
+    expect(linked?.attachments).toEqual([])
+    expect(mails.some(mail => mail.attachments.some(one => Buffer.from(one.content as ArrayBuffer).toString() === 'small'))).toBe(true)
+  })
+
   it('is tried again where the server does not answer', async () => {
     const failed = open({ port: 9 }).deliver(await delivery('three'))
     await expect(failed).rejects.toThrow('does not answer')

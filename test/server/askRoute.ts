@@ -62,6 +62,7 @@ const bodies: Record<string, (things: Things) => unknown> = {
   '/api/pages/[id]/answer': () => ({ as: 'start' }),
   '/api/pages/[id]/redactions': () => ({ add: [], show: [], why: 'nothing to hide' }),
   '/api/batches/[id]/whole': () => ({ why: 'a court asks for it' }),
+  '/api/webhooks': () => ({ name: 'Cases', address: 'https://cases.example/', person: 'none', events: ['batch'] }),
   '/api/slips/retry': () => ({ destination: 'none' }),
   '/api/batches/[id]/uploads': () => ({ uploads: [uuid] }),
   '/api/v1/batches/[id]/files': () => Buffer.from('%PDF-1.7 and so on'),

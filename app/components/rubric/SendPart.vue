@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { DestinationChoice } from '~~/shared/views/setUp'
+import { formatFacts, type FormatName } from '~~/core/model/fileFormats'
 import { templateFault } from '~~/core/name/template'
 import { useRubricText, type RawRubric } from '~/components/rules/useRubricText'
 
@@ -14,6 +15,20 @@ const set = (at: number, to: Partial<Send>) => change(copy => Object.assign(copy
 const add = (to: string) => change(copy => (copy.send = [...(copy.send ?? []), { to }]))
 const remove = (at: number) => change(copy => copy.send!.splice(at, 1))
 const left = computed(() => destinations.filter(one => !sends.value.some(send => send.to === one.id)))
+/** Fields of all types, each once. */
+const fields = computed(() => {
+  const all = (rubric.value?.types ?? []).flatMap(type => type.fields ?? [])
+  return all
+    .filter((field, at) => field.kind !== 'table' && all.findIndex(other => other.id === field.id) === at)
+    .map(({ id, label, kind, choices }) => ({ id, label: label ?? id, kind: kind ?? ('text' as const), choices: choices ?? [] }))
+})
+const formats = computed(() => [...new Set((rubric.value?.files ?? []).map(file => file.format))])
+/** All of them are what a destination gets where it does not say. */
+const setFormat = (at: number, format: FormatName, on: boolean) => {
+  const now = sends.value[at]!.files ?? formats.value
+  const next = formats.value.filter(one => (one === format ? on : now.includes(one)))
+  if (next.length) set(at, { files: next.length === formats.value.length ? undefined : next })
+}
 const asked = (id: string) => (destinations.find(one => one.id === id)?.connector === 'mail' ? 'who gets it' : 'into which folder')
 </script>
 
@@ -45,6 +60,23 @@ const asked = (id: string) => (destinations.find(one => one.id === id)?.connecto
             @change="set(at, { folder: ($event.target as HTMLInputElement).value.trim() || undefined })"
         /></label>
         <p v-if="send.folder && templateFault(send.folder)" class="small text-ochre">Expected {{ templateFault(send.folder) }}.</p>
+        <SendConditions
+          :model-value="send.when ?? []"
+          :fields="fields"
+          :to="nameOf(send.to)"
+          @update:model-value="set(at, { when: $event.length ? $event : undefined })"
+        />
+        <fieldset v-if="formats.length > 1" class="mt-1 flex flex-wrap items-center gap-x-4">
+          <legend class="float-left mr-4">It gets</legend>
+          <label v-for="format in formats" :key="format" class="flex min-h-9 items-center gap-1.5"
+            ><input
+              type="checkbox"
+              class="size-4 accent-lapis"
+              :checked="(send.files ?? formats).includes(format)"
+              @change="setFormat(at, format, ($event.target as HTMLInputElement).checked)"
+            />{{ formatFacts(format).label }}</label
+          >
+        </fieldset>
       </li>
     </ol>
     <p v-if="!sends.length" class="py-3 font-serif text-xl text-faded">Documents stay here: nothing is sent.</p>

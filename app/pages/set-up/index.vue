@@ -25,5 +25,6 @@ useIntervalFn(() => void refresh(), 4000)
     </section>
     <WatchedFolders />
     <AccessTokens />
+    <ToldPrograms />
   </div>
 </template>

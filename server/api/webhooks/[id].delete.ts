@@ -1,0 +1,14 @@
+import { endWebhook } from '../../../store/setup/webhooks'
+import { store } from '../../context'
+import { notThere } from '../../refusals'
+import { defineRoute, Identity } from '../../route'
+
+export default defineRoute({
+  does: 'Tells a program of nothing any more.',
+  may: 'steward',
+  params: Identity,
+  async run({ params }) {
+    if (!(await endWebhook(store().sql, params.id))) throw notThere()
+    return { ok: true }
+  },
+})
