@@ -122,6 +122,9 @@ export class Product {
         RUBRICATOR_DATA: data,
         RUBRICATOR_SOCKET: 'parent',
         NUXT_SESSION_PASSWORD: secrets.sessionPassword,
+        ...(this.settings.url
+          ? { RUBRICATOR_URL: this.settings.url, NUXT_SESSION_COOKIE_SECURE: String(this.settings.url.startsWith('https:')) }
+          : {}),
         RUBRICATOR_PIN_KEY: secrets.pinKey,
       },
       () => port.hand(),

@@ -14,6 +14,7 @@ const Environment = z.object({
   RUBRICATOR_DATA: z.string().min(1).default('.data'),
   RUBRICATOR_HOST: z.string().min(1).default('127.0.0.1'),
   RUBRICATOR_PORT: whole(1, 65535).optional(),
+  RUBRICATOR_URL: z.url({ protocol: /^https?$/, error: 'an address such as https://rubricator.example' }).optional(),
   RUBRICATOR_WORKERS: whole(1, 64).optional(),
   RUBRICATOR_DEVICE_SPEED: whole(1, 100000).default(80),
   RUBRICATOR_DEMO: z.enum(['week', 'plain'], 'week or plain').default('week'),
@@ -29,6 +30,8 @@ const Environment = z.object({
 export interface Settings {
   data: string
   host: string
+  /** The address under which people open it, where something stands before it; null: its own. */
+  url?: string | null
   /** Null: 3000, or the next one that is free. */
   port: number | null
   workers: number
@@ -62,6 +65,7 @@ export function readSettings(env: NodeJS.ProcessEnv, args: readonly string[] = [
     data: resolve(found.RUBRICATOR_DATA),
     host: found.RUBRICATOR_HOST,
     port: found.RUBRICATOR_PORT ?? null,
+    url: found.RUBRICATOR_URL ?? null,
     workers,
     connections: connectionsNeeded(workers, found.RUBRICATOR_WORKER_CONNECTIONS, found.RUBRICATOR_WEB_CONNECTIONS),
     deviceSpeed: found.RUBRICATOR_DEVICE_SPEED,

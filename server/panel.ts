@@ -1,6 +1,7 @@
 import { createError, getCookie, setCookie, type H3Event } from 'h3'
 import { panelByToken, type PanelRow } from '../store/setup/panels'
 import { store } from './context'
+import { isSecure } from './ownAddress'
 
 const cookie = 'rubricator-panel'
 
@@ -26,7 +27,7 @@ export const panelName = (id: string) => `panel ${id}`
 
 /** Makes the screen that asks a panel, for years. */
 export function becomePanel(event: H3Event, token: string): void {
-  setCookie(event, cookie, token, { httpOnly: true, sameSite: 'lax', path: '/', maxAge: 5 * 365 * 86400 })
+  setCookie(event, cookie, token, { httpOnly: true, sameSite: 'lax', secure: isSecure(), path: '/', maxAge: 5 * 365 * 86400 })
 }
 
 /** The key with which PINs and badge numbers are digested. */

@@ -1,4 +1,5 @@
-import { getRequestIP, type H3Event } from 'h3'
+import { isIP } from 'node:net'
+import { getRequestHeader, getRequestIP, type H3Event } from 'h3'
 import { byPerson } from '../core/model/actor'
 import type { Office } from '../core/model/office'
 import type { Person, SignedIn } from '../shared/views/people'
@@ -8,6 +9,7 @@ import { personByName } from '../store/people/people'
 import { beginSession, endSession } from '../store/people/sessions'
 import { appendToTrail } from '../store/trail'
 import { store } from './context'
+import { publicUrl } from './ownAddress'
 
 /** Signs somebody in with this request, at a panel or at a desk (null). */
 export async function signIn(event: H3Event, person: Person, panel: string | null): Promise<void> {
@@ -56,4 +58,10 @@ export async function sessionOf(event: H3Event): Promise<string | null> {
 }
 
 /** Where a request comes from, as sign-ins are counted. */
-export const addressOf = (event: H3Event): string => getRequestIP(event) ?? 'somewhere'
+export function addressOf(event: H3Event): string {
+  const from = getRequestIP(event) ?? 'somewhere'
+  // What stands before us on this machine, and only that, is believed who came to it.
+  const behind = publicUrl() !== null && /^(::ffff:)?127\.|^::1$/.test(from)
+  const told = behind ? getRequestHeader(event, 'x-forwarded-for')?.split(',').at(-1)?.trim() : undefined
+  return told && isIP(told) ? told : from
+}

@@ -1,10 +1,12 @@
 import { randomUUID } from 'node:crypto'
-import type { H3Event } from 'h3'
+import { setResponseHeader, type H3Event } from 'h3'
 import { log } from '../../log/log'
+import { isSecure } from '../ownAddress'
 
 /** A line for each request that changes something or fails, and at level debug for the others: never a query or a body. */
 export default defineNitroPlugin(nitro => {
   nitro.hooks.hook('request', event => {
+    if (isSecure()) setResponseHeader(event, 'strict-transport-security', 'max-age=31536000')
     event.context.asked = { id: randomUUID(), at: performance.now() }
   })
   nitro.hooks.hook('afterResponse', event => {

@@ -19,6 +19,8 @@ const shown = (id: string, value: string) => {
 const change = (at: number, to: { field: string; is: string[] } | null) =>
   (when.value = when.value.flatMap((one, place) => (place === at ? (to ? [to] : []) : [one])))
 const first = (id: string) => ({ field: id, is: [choicesOf(id)?.[0] ?? ''] })
+/** What a condition begins with: a field that has choices, where there is one. */
+const usual = computed(() => fields.find(field => choicesOf(field.id)) ?? fields[0]!)
 const toggle = (at: number, value: string, on: boolean) => {
   const { field, is } = when.value[at]!
   const next = on ? [...is, value] : is.filter(one => one !== value)
@@ -62,7 +64,7 @@ const typed = (at: number, text: string) => {
         v-typed="one.is.join(', ')"
         class="field numbers w-60!"
         :aria-label="`${to}: what ${fieldOf(one.field)?.label ?? one.field} is`"
-        placeholder="a value, or several with commas"
+        placeholder="values, with commas"
         @change="typed(at, ($event.target as HTMLInputElement).value)"
       />
       <button type="button" class="link min-h-9" :aria-label="`${to}: take away condition ${at + 1}`" @click="change(at, null)">
@@ -70,7 +72,7 @@ const typed = (at: number, text: string) => {
       </button>
     </li>
   </ul>
-  <button v-if="fields.length" type="button" class="link mt-1 min-h-9" @click="when = [...when, first(fields[0]!.id)]">
+  <button v-if="fields.length" type="button" class="link mt-1 min-h-9" @click="when = [...when, first(usual.id)]">
     {{ when.length ? 'And only when …' : 'Only when …' }}
   </button>
 </template>

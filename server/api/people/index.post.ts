@@ -1,9 +1,9 @@
-import { getRequestURL } from 'h3'
 import { addNewPerson } from '../../../store/people/manage'
 import { store } from '../../context'
 import { giveLink } from '../../passwordLink'
 import { PersonBody } from '../../personBody'
 import { conflict } from '../../refusals'
+import { ownAddress } from '../../ownAddress'
 import { defineRoute } from '../../route'
 
 export default defineRoute({
@@ -14,6 +14,6 @@ export default defineRoute({
   async run({ event, person, body }) {
     const id = await addNewPerson(store().sql, body)
     if (id === null) throw conflict(`There is a person of the name “${body.name}” already. Add a word that tells them apart.`)
-    return { id, ...(await giveLink({ id, ...body }, person.id, getRequestURL(event).origin)) }
+    return { id, ...(await giveLink({ id, ...body }, person.id, ownAddress(event))) }
   },
 })

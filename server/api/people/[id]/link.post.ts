@@ -1,8 +1,8 @@
-import { getRequestURL } from 'h3'
 import { findPerson } from '../../../../store/people/manage'
 import { store } from '../../../context'
 import { giveLink } from '../../../passwordLink'
 import { notThere } from '../../../refusals'
+import { ownAddress } from '../../../ownAddress'
 import { defineRoute, Identity } from '../../../route'
 
 export default defineRoute({
@@ -12,6 +12,6 @@ export default defineRoute({
   async run({ event, person, params: { id } }) {
     const found = await findPerson(store().sql, id)
     if (!found) throw notThere()
-    return giveLink(found, person.id, getRequestURL(event).origin)
+    return giveLink(found, person.id, ownAddress(event))
   },
 })
