@@ -32,7 +32,8 @@ export async function tell(address: string, secret: string, key: string, told: T
     body,
     signal: AbortSignal.timeout(seconds * 1000),
   }).catch((error: unknown) => {
-    throw refusedReach(error) ?? new Error(`${host} does not answer. Check that it runs and can be reached from here.`, { cause: error })
+    const words = refusedReach(error)?.message ?? `${host} does not answer. Check that it runs and can be reached from here.`
+    throw new Error(words, { cause: error })
   })
   await answer.arrayBuffer().catch(() => undefined)
   if (!answer.ok) throw new Error(`${host} answered ${answer.status}. Ask whoever keeps that program.`)

@@ -114,6 +114,8 @@ export async function readableLanguages(): Promise<string[]> {
 function parseTable(table: string, count: number, dpi: number): Word[][] {
   const pages = Array.from({ length: count }, () => ({
     words: [] as Word[],
+    /** Inches. */
+    size: { width: 0, height: 0 },
     lines: numbering(),
     paragraphs: numbering(),
     blocks: numbering(),
@@ -123,6 +125,7 @@ function parseTable(table: string, count: number, dpi: number): Word[][] {
     const [level, number, block = '', paragraph = '', line = '', , left, top, width, height, confidence, ...text] = row.split('\t')
     const word = text.join('\t').trim()
     const page = pages[Number(number) - 1]
+    if (page && level === '1' && width && height) page.size = { width: inches(width), height: inches(height) }
     if (!page || level !== '5' || word === '' || !left || !top || !width || !height) continue
     page.words.push({
       text: word,
@@ -136,7 +139,17 @@ function parseTable(table: string, count: number, dpi: number): Word[][] {
       block: page.blocks(block),
     })
   }
-  return pages.map(page => page.words)
+  return pages.map(page => page.words.filter(word => !isHole(word, page.size)))
+}
+
+// ISO 838: holes of 6 mm, 12 mm from an edge; worn ones are larger, and their shadow is.
+const [leastHole, mostHole, holeFromEdge] = [0.15, 0.36, 0.8]
+
+/** A punch hole that was taken for a letter or two. */
+function isHole({ x, y, width, height, confidence, text }: Word, page: { width: number; height: number }): boolean {
+  const round = [width, height].every(side => side >= leastHole && side <= mostHole)
+  const edge = Math.min(x, y, page.width - x - width, page.height - y - height)
+  return round && edge < holeFromEdge && confidence < 0.85 && text.length <= 2
 }
 
 /** Numbers names from 0, in the order in which they first come. */

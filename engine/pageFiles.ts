@@ -23,12 +23,15 @@ export async function writePageFiles(examined: Examined, folder: string): Promis
     thumbnail: join(folder, 'thumbnail.webp'),
     reading: reading && join(folder, 'reading.jpg'),
   }
-  const bytes = await Promise.all([
+  const [pageBytes, thumbnail, read] = await Promise.all([
     ink ? encodeG4(ink, dpi) : encodeJpeg(page, dpi),
     encodeThumbnail(page),
     reading && encodeJpeg({ ...reading, channels: 1, dpi }, dpi, readingQuality),
   ])
-  const names = [files.page, files.thumbnail, files.reading]
-  await Promise.all(names.map((name, at) => name && bytes[at] && writeFile(name, bytes[at])))
+  await Promise.all([
+    writeFile(files.page, pageBytes),
+    writeFile(files.thumbnail, thumbnail),
+    ...(files.reading && read ? [writeFile(files.reading, read)] : []),
+  ])
   return files
 }

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { crc32, deflateSync } from 'node:zlib'
-import { XMLValidator } from 'fast-xml-parser'
+import { XMLParser } from 'fast-xml-parser'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { decodeImage, encodeJpeg, encodePng } from '../../engine/images'
@@ -141,7 +141,9 @@ describe('what a PDF says of itself', () => {
     expect(stdout).toContain('Subject:         Permits, 31 March')
     expect(stdout).toContain('Keywords:        04217; Sark & Sons')
     const xmp = (await run('pdfinfo', ['-meta', made])).stdout
-    expect(XMLValidator.validate(xmp.slice(xmp.indexOf('<x:xmpmeta'), xmp.indexOf('<?xpacket end')))).toBe(true)
+    const packet = xmp.slice(xmp.indexOf('<x:xmpmeta'), xmp.indexOf('<?xpacket end'))
+    expect(packet).not.toMatch(/&(?!#\d+;)/)
+    expect(new XMLParser().parse(packet)).toHaveProperty('x:xmpmeta')
     expect(xmp).toContain('<pdfaid:part>3</pdfaid:part>')
     expect(xmp).toContain('<index:owner>Sark &#38; Sons &#34;A&#34;</index:owner>')
     expect(xmp).toMatch(/<pdfaProperty:name>owner<[\s\S]*<pdfaProperty:description>Owner</)

@@ -68,21 +68,30 @@ const bodies: Record<string, (things: Things) => unknown> = {
   '/api/v1/batches/[id]/files': () => Buffer.from('%PDF-1.7 and so on'),
   '/api/v1/documents/[id]/values': () => ({ values: {} }),
 }
+/** A sound body for a route; undefined where none is known. */
+export const bodyOf = (row: TableRow, things: Things): unknown => bodies[row.path]?.(things)
+
 /** What somebody is answered, with the words of a refusal. */
 export async function send(
   { ask, name }: Asking,
   row: TableRow,
   things: Things,
   id: number | string | null = null,
+  /** In the place of a sound one. */
+  given?: unknown,
 ): Promise<{ status: number; words: string | undefined }> {
   const path = pathOf(row, { ...parametersOf(row, things), ...(id === null ? {} : { id }) }) + (queries[row.path] ?? '')
-  const body = row.method === 'GET' ? undefined : (bodies[row.path]?.(things) ?? {})
+  const body = row.method === 'GET' ? undefined : given === undefined ? (bodyOf(row, things) ?? {}) : given
   if (row.facts.scope === undefined) {
     const { status, body: answer } = await ask<{ message?: string } | undefined>(row.method, path, body)
     return { status, words: answer?.message }
   }
   const shown = program(name ?? '', name === null ? 'no token' : undefined)
-  const { status, body: answer, type } = await shown<{ detail?: string }>(row.method, path.slice('/api/v1'.length), body)
+  const {
+    status,
+    body: answer,
+    type,
+  } = await shown<{ detail?: string }>(row.method, path.replace('/api/v1', '').replace(/^\/api\//, '/../'), body)
   if (status >= 400) expect(type).toBe('application/problem+json')
   return { status, words: answer.detail }
 }

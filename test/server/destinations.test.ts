@@ -29,7 +29,9 @@ describe('a destination', () => {
     const before = (await readdir(running().folder)).sort()
     const tried: Record<string, string> = {}
     for (const { id, connector } of await all()) {
-      const { body } = await check(id)
+      let { body } = await check(id)
+      // On a machine this busy a server may not open its second connection in time.
+      if (!body.answer && body.message.includes('does not answer')) ({ body } = await check(id))
       tried[connector] = body.answer ?? body.message
     }
     expect(tried).toEqual({

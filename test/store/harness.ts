@@ -150,7 +150,7 @@ export async function examineAll(found: Partial<PageEvidence>[]): Promise<void> 
       bornDigital: false,
       pageBlob: blob,
       thumbnailBlob: blob,
-      readingBlob: blob,
+      readingBlob: null,
       words: null,
     })
   }

@@ -37,10 +37,10 @@ onBeforeUnmount(() => {
   gone = true
   chart?.end()
 })
-const csv = computed(
-  () =>
-    `data:text/csv;charset=utf-8,${encodeURIComponent([props.head, ...props.rows].map(row => row.map(cell => csvCell(cell)).join(',')).join('\n'))}`,
-)
+const csv = computed(() => {
+  const lines = [props.head, ...props.rows].map(row => row.map(cell => csvCell(cell)).join(','))
+  return `data:text/csv;charset=utf-8,${encodeURIComponent(lines.join('\n'))}`
+})
 </script>
 
 <template>

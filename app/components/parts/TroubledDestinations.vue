@@ -4,7 +4,7 @@ import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
 
 /** Where deliveries do not arrive, why, and one button for all that share the cause. */
-const { failedOnly = false } = defineProps<{
+const { failedOnly } = defineProps<{
   /** Without those that go on by themselves. */
   failedOnly?: boolean
 }>()
