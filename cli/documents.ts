@@ -55,7 +55,6 @@ export async function fillAll(
     }
     const pictures = sides.map(({ files, evidence, bornDigital }) => ({
       file: () => Promise.resolve(files.page),
-      reading: () => Promise.resolve(files.reading ?? files.page),
       dpi: evidence.dpi,
       bornDigital,
     }))

@@ -7,7 +7,7 @@ import { findInk, findInkOfTwoLevels, type Dirt } from '../core/raster/ink'
 import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'
 import { findSkew } from '../core/raster/skew'
 import { forReading } from '../core/raster/forReading'
-import { paperLevel, quarterTurn, straighten, straightenBitmap } from '../core/raster/turn'
+import { paperLevel, quarterTurn, straighten, straightenBitmap, straightenedArea } from '../core/raster/turn'
 import type { PageEvidence, Redaction } from '../core/model/evidence'
 import type { ByHand } from '../core/model/redaction'
 import type { BarcodeRule, Rubric } from '../core/model/rubric'
@@ -105,11 +105,16 @@ export async function examinePage(
   }
 }
 
-/** What is blacked out is no print whose darkness says anything. */
-function readingOf({ page }: Side, redactions: readonly Redaction[], dpi: number): Grey {
-  const reading = forReading(inGrey({ ...page, dpi }), dpi)
+// Of a hole's shadow.
+const holeRoom = 0.03
+
+/** Without holes, which would be read as letters. What is blacked out is no print whose darkness says anything. */
+function readingOf({ page, holes }: Side, redactions: readonly Redaction[], dpi: number): Grey {
+  const room = holeRoom * dpi
+  const wider = holes.map(({ x, y, width, height }) => ({ x: x - room, y: y - room, width: width + 2 * room, height: height + 2 * room }))
+  const reading = blackened({ ...forReading(inGrey({ ...page, dpi }), dpi), channels: 1 as const }, wider, 255)
   const areas = redactions.map(box => inPixels(box, dpi))
-  return areas.length ? blackened({ ...reading, channels: 1 as const }, areas) : reading
+  return areas.length ? blackened(reading, areas) : reading
 }
 
 /** What a person decided, as the page stands now: they may have turned it since. */
@@ -142,6 +147,8 @@ interface Side {
   content: Bitmap
   ink: number
   faint: boolean
+  /** Of the page as it lies now. */
+  holes: Area[]
 }
 
 /** The side without what is blacked out; where its colour was kept for that alone (`rubric`), in the mode that it then asks for. */
@@ -166,7 +173,7 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | nu
   const mode = keepsColour ? 'colour' : colourMode(scanned, grey, twoLevels, rubric)
   const bitmap = mode === 'mono' && twoLevels ? bitmapOf(grey) : null
   const remove = rubric.clean.remove.filter((kind): kind is Dirt => kind !== 'streaks')
-  const { ink, content, dirt, faint } = bitmap ? findInkOfTwoLevels(bitmap, dpi, remove) : findInk(grey, dpi, remove, other)
+  const { ink, content, dirt, faint, holes } = bitmap ? findInkOfTwoLevels(bitmap, dpi, remove) : findInk(grey, dpi, remove, other)
   const page: Channels = mode === 'colour' ? scanned : { ...grey, channels: 1 }
   return {
     page: dirt ? paintedOver(page, dirt, paperOf(page)) : page,
@@ -175,6 +182,7 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | nu
     content,
     ink,
     faint,
+    holes,
   }
 }
 
@@ -218,11 +226,16 @@ function turnSide(side: Side, degrees: QuarterTurn): Side {
     page: quarterTurn(side.page, degrees),
     bitmap: side.bitmap && turnedBitmap(side.bitmap),
     content: turnedBitmap(side.content),
+    holes: side.holes.map(hole => turnedBox(hole, degrees, ...turnedSize(side.page, degrees))),
   }
 }
 
-function straightened(side: Side, degrees: number): Side {
-  if (Math.abs(degrees) <= leastTurn) return side
+const turnedSize = ({ width, height }: Channels, degrees: QuarterTurn): [number, number] =>
+  degrees % 180 === 0 ? [width, height] : [height, width]
+
+function straightened(askew: Side, degrees: number): Side {
+  if (Math.abs(degrees) <= leastTurn) return askew
+  const side = { ...askew, holes: askew.holes.map(hole => straightenedArea(hole, degrees, askew.page)) }
   if (side.bitmap) {
     const bitmap = straightenBitmap(side.bitmap, degrees)
     return { ...side, bitmap, page: { ...greyFromBitmap(bitmap), channels: 1 } }

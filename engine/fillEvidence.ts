@@ -11,8 +11,6 @@ import { looksForTicks, tickBoxesOf } from './tickBoxes'
 export interface PagePicture {
   /** Its file, fetched where somebody wants it: it may lie on another machine. */
   file: () => Promise<string>
-  /** The same as it reads best. */
-  reading: () => Promise<string>
   dpi: number
   bornDigital: boolean
 }
@@ -31,7 +29,7 @@ export async function withPictures(
   const evidence = { ...known, boxes }
   const paper = pictures.filter(picture => !picture.bornDigital)
   if (!readsDocuments(rubric) || paper.length === 0 || !wantsAgain(type, fillFields(type, evidence))) return evidence
-  const pages = await Promise.all(paper.map(async ({ reading, dpi }) => ({ file: await reading(), dpi })))
+  const pages = await Promise.all(paper.map(async ({ file, dpi }) => ({ file: await file(), dpi })))
   const patterns = rubric.redact?.patterns ?? []
   const read = new Map(
     (await readAgain(pages, known.languages ?? ['eng'])).map((words, at) => [paper[at], withoutPatterns(words, patterns)]),

@@ -13,7 +13,7 @@ export interface PageFiles {
 }
 
 // What is lost below it is noise.
-const readingQuality = 75
+const readingQuality = 85
 
 /** Writes a page's files into a folder: a CCITT G4 TIFF or a JPEG, and a WebP thumbnail. */
 export async function writePageFiles(examined: Examined, folder: string): Promise<PageFiles> {

@@ -10,7 +10,10 @@ const bestDpi = 400
 const most = 2
 const blur = 0.8
 
-/** Reads pages once more, enlarged and smoothed: of grainy or thin print what the first reading lost is read so. */
+/**
+ * Reads pages once more, enlarged and smoothed, from the pictures that are kept: of grainy or thin print what the first reading lost
+ * is read so, and what both read alike was read from two pictures.
+ */
 export async function readAgain(pages: readonly { file: string; dpi: number }[], languages: readonly string[]): Promise<Word[][]> {
   const read: Word[][] = []
   for (const group of inGroups(pages, pagesAtOnce, page => page.dpi)) {

@@ -1,7 +1,7 @@
 import type { Area, Pixels } from './image'
 
-/** A page on which these rectangles are black, a pixel beyond their edges. */
-export function blackened<T extends Pixels>(image: T, areas: readonly Area[], black: 0 | 1 = 0): T {
+/** A page on which these rectangles are black, a pixel beyond their edges. @param black the level that is painted */
+export function blackened<T extends Pixels>(image: T, areas: readonly Area[], black = 0): T {
   const { width, height, channels } = image
   const data = image.data.slice()
   for (const area of areas) {

@@ -1,7 +1,7 @@
 import { blockStatistics, darkerThan, lineAt, overNeighbours, type Blocks } from './blocks'
 import { findComponents, type Components } from './components'
 import { isHole, isSpeck, isStaple, isStreak, touchesEdge, type Look } from './discounts'
-import type { Bitmap, Grey } from './image'
+import type { Area, Bitmap, Grey } from './image'
 import { findThrough, withoutThrough } from './through'
 import { paperLevel } from './turn'
 
@@ -27,7 +27,10 @@ export interface InkFound {
   ink: number
   content: Bitmap
   dirt: Bitmap | null
-  /** Hardly anything that counts is dark enough to be surely this side's own. */ faint: boolean
+  /** Hardly anything that counts is dark enough to be surely this side's own. */
+  faint: boolean
+  /** Punch holes and staples, which readers of text take for letters. */
+  holes: Area[]
 }
 
 // Why a component does not count.
@@ -121,7 +124,18 @@ function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: nu
     else count += runs.end[run]! - runs.start[run]!
     if (dirt && removed.has(reason)) dirt.data.fill(1, from + runs.start[run]!, from + runs.end[run]!)
   }
+  const holes = areasOf(parts, part => drop[part] === hole || drop[part] === staple)
   let own = 0
   for (let part = 0; look && part < parts.count; part++) if (!drop[part] && look.darkest[part]! > surelyOwn) own++
-  return { ink: count / marks.data.length, content: marks, dirt, faint: look !== null && own <= mostOwn }
+  return { ink: count / marks.data.length, content: marks, dirt, faint: look !== null && own <= mostOwn, holes }
+}
+
+function areasOf(parts: Components, wanted: (part: number) => boolean): Area[] {
+  const areas: Area[] = []
+  for (let part = 0; part < parts.count; part++) {
+    if (!wanted(part)) continue
+    const [x, y] = [parts.left[part]!, parts.top[part]!]
+    areas.push({ x, y, width: parts.right[part]! - x, height: parts.bottom[part]! - y })
+  }
+  return areas
 }

@@ -1,4 +1,4 @@
-import { firstInkFrom, type Bitmap, type Grey } from './image'
+import { firstInkFrom, type Area, type Bitmap, type Grey } from './image'
 
 interface Channels {
   width: number
@@ -71,6 +71,16 @@ function inside(start: number, step: number, end: number): [number, number] {
   const low = -start / step
   const high = (end - 1 - start) / step
   return [Math.ceil(Math.min(low, high)), Math.floor(Math.max(low, high)) + 1]
+}
+
+/** Where an area of a page lies once that is straightened, by its middle: a small turn leaves its size as it is. */
+export function straightenedArea(area: Area, degrees: number, { width, height }: { width: number; height: number }): Area {
+  const angle = (degrees * Math.PI) / 180
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+  const [centreX, centreY] = [(width - 1) / 2, (height - 1) / 2]
+  const x = area.x + area.width / 2 - centreX
+  const y = area.y + area.height / 2 - centreY
+  return { ...area, x: cos * x + sin * y + centreX - area.width / 2, y: -sin * x + cos * y + centreY - area.height / 2 }
 }
 
 /**

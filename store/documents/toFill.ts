@@ -15,13 +15,12 @@ export async function documentToFill(tx: Tx, document: number) {
       position: number
       words: unknown
       page_blob: string
-      reading: string | null
       dpi: number
       bornDigital: boolean
       file: string | null
     }[]
   >`
-    select pages.position, words, page_blob, reading_blob as reading, (evidence->>'dpi')::float as dpi,
+    select pages.position, words, page_blob, (evidence->>'dpi')::float as dpi,
       born_digital as "bornDigital", case when loads.kind <> 'device' then pages.source end as file
     from pages
     join loads on loads.id = pages.load_id
@@ -36,6 +35,6 @@ export async function documentToFill(tx: Tx, document: number) {
     pages: pages.map(page => unpackWords(page.words ?? [])),
     numbers: pages.map(page => page.position),
     file: pages[0]?.file ? basename(pages[0].file) : null,
-    pictures: pages.map(page => ({ blob: page.page_blob, reading: page.reading, dpi: page.dpi, bornDigital: page.bornDigital })),
+    pictures: pages.map(page => ({ blob: page.page_blob, dpi: page.dpi, bornDigital: page.bornDigital })),
   }
 }

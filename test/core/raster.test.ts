@@ -6,7 +6,7 @@ import { findInk } from '../../core/raster/ink'
 import { adaptiveMono, fixedMono } from '../../core/raster/mono'
 import { findSymbols } from '../../core/raster/symbols'
 import { findSkew } from '../../core/raster/skew'
-import { straighten } from '../../core/raster/turn'
+import { straighten, straightenedArea } from '../../core/raster/turn'
 import { disc, draw, page } from './pixels'
 
 const dpi = 200
@@ -187,4 +187,23 @@ describe('a QR code that does not read', () => {
     expect(findFinders(fixedMono(boxes, 0.5))).toEqual([])
     expect(findFinders(fixedMono(symbol(page(), 300, 700, 1), 0.5))).toEqual([])
   })
+})
+
+it('knows punch holes, and where they lie once their page is straight', () => {
+  const degrees = 1.7
+  const image = draw(draw(page(), 70, 838, 46, 46, 40, disc(23)), 74, 1468, 46, 46, 40, disc(23))
+  draw(image, 400, 1000, 700, 12, 40)
+  const { holes } = findInk(image, dpi)
+  expect(holes).toHaveLength(2)
+  const straight = straighten({ ...image, channels: 1 }, degrees, [240])
+  const there = holes.map(hole => straightenedArea(hole, degrees, image))
+  let [inside, outside] = [0, 0]
+  straight.data.forEach((level, at) => {
+    const [x, y] = [at % straight.width, Math.floor(at / straight.width)]
+    if (level > 120 || x > 300) return
+    const within = there.some(one => x >= one.x - 2 && x < one.x + one.width + 2 && y >= one.y - 2 && y < one.y + one.height + 2)
+    if (within) inside++
+    else outside++
+  })
+  expect([inside > 3000, outside]).toEqual([true, 0])
 })

@@ -31,7 +31,7 @@ beforeAll(async () => {
 })
 
 // What ends a session or waits for changes would end this test.
-const quiet = (row: TableRow) => !['/api/session', '/api/events', '/api/v1/events'].includes(row.path)
+const quiet = (row: TableRow) => !['/api/session', '/api/live', '/api/v1/events'].includes(row.path)
 const expectAnswer = (status: number, what: string) => expect(status < 500 || status === 502, `${what} gave ${status}`).toBe(true)
 
 it.each(named(routeTable.filter(row => row.method !== 'GET' && quiet(row) && bodyOf(row, {}))))(

@@ -26,11 +26,7 @@ export async function fill(work: Work, { document: id }: { document: number }): 
   const facts = await documentToFill(work.sql, id)
   const type = typeOf(rubric, facts.said ? facts.type : recognisedType(rubric, facts.pages))
   const { languages } = rubric.read
-  const pictures = facts.pictures.map(({ blob, reading, ...page }) => ({
-    file: () => work.blobs.local(blob),
-    reading: () => work.blobs.local(reading ?? blob),
-    ...page,
-  }))
+  const pictures = facts.pictures.map(({ blob, ...page }) => ({ file: () => work.blobs.local(blob), ...page }))
   const evidence = await withPictures(type, { ...facts, languages, records: {} }, pictures, rubric)
   const onPaper = fillFields(type, evidence)
   const answers: LookupAnswers = {}
