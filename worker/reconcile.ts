@@ -1,5 +1,6 @@
 import { log, said } from '../log/log'
 import { connectorNamed } from '../connectors'
+import { failuresUntilPause } from '../core/model/deliveryPause'
 import type { Destination } from '../connectors/connector'
 import { slipGone, slipHeld } from '../flow/reconcile'
 import { findDestination } from '../store/setup/destinations'
@@ -24,16 +25,19 @@ export async function reconcile(work: Pick<Work, 'sql' | 'queue'>): Promise<numb
 async function askOne(work: Pick<Work, 'sql' | 'queue'>, id: string, slips: readonly SlipToAsk[]): Promise<void> {
   const row = await findDestination(work.sql, id)
   const destination: Destination | null = row && connectorNamed(row.connector).open(row.options)
-  try {
-    for (const slip of slips) {
+  let failures = 0
+  for (const slip of slips) {
+    try {
       const held = destination?.holds ? await destination.holds(slip) : null
       if (held === false) await slipGone(work, slip, row!.name)
       else await slipHeld(work, slip, held === true)
+    } catch (error) {
+      log.error({ destination: id, slip: slip.id, ...said(error) }, 'a destination could not be asked what it holds')
+      // Another day, so that one at which it always fails does not keep it from the others.
+      await slipHeld(work, slip, false)
+      // Those that are left were taken for an hour, and come up again then.
+      if (++failures === failuresUntilPause) break
     }
-  } catch (error) {
-    // They were taken for an hour, and come up again then.
-    log.error({ destination: id, ...said(error) }, 'a destination could not be asked what it holds')
-  } finally {
-    await destination?.dispose()
   }
+  await destination?.dispose()
 }

@@ -5,11 +5,12 @@ const me = useMe()
 const showKeys = ref(false)
 const { connected } = useLive(null, async () => undefined)
 
-const places = computed(() => [
+/** What stands in the spine; a place may lie elsewhere, too. */
+const places = computed((): { to: string; name: string; icon: typeof Send; also?: string }[] => [
   { to: '/', name: 'Desk', icon: NotebookPen },
   { to: '/batches', name: 'Batches', icon: BookOpen },
   { to: '/find', name: 'Find', icon: Search },
-  { to: '/sent', name: 'Sent', icon: Send },
+  { to: '/sent', name: 'Sent', icon: Send, also: '/slips' },
   ...(me.person?.roles.some(role => role !== 'clerk') ? [{ to: '/overview', name: 'Overview', icon: ChartNoAxesColumn }] : []),
   ...(me.person?.roles.includes('steward')
     ? [
@@ -18,6 +19,9 @@ const places = computed(() => [
       ]
     : []),
 ])
+const route = useRoute()
+const isAt = ({ to, also }: { to: string; also?: string }) =>
+  to !== '/' && (route.path.startsWith(to) || (also !== undefined && route.path.startsWith(also)))
 </script>
 
 <template>
@@ -33,7 +37,7 @@ const places = computed(() => [
             :to="place.to"
             class="flex flex-col items-center gap-1 border-l-4 border-transparent py-3 text-sm text-faded no-underline hover:text-ink"
             :exact-active-class="place.to === '/' ? 'border-l-ink! text-ink!' : ''"
-            :class="{ 'border-l-ink! text-ink!': place.to !== '/' && $route.path.startsWith(place.to) }"
+            :class="{ 'border-l-ink! text-ink!': isAt(place) }"
           >
             <component :is="place.icon" :size="22" :stroke-width="1.5" aria-hidden="true" />
             {{ place.name }}
