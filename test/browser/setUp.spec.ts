@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { expectAccessible, signIn } from './desk'
+import { running } from '../product/running'
 
 test('a steward adds a person, who sets a password by the link and changes it; office and destinations are set up by forms', async ({
   page,
@@ -84,6 +85,28 @@ test('a steward adds a person, who sets a password by the link and changes it; o
   await page.getByRole('button', { name: 'Look whether it is whole' }).click()
   await expect(page.getByText(/ lines agree/)).toBeVisible()
   await expectAccessible(page)
+  await places.getByRole('link', { name: 'Devices, folders, programs' }).click()
+  await page.getByLabel('Which program').fill('Case files')
+  await page.getByLabel('Where it is called').fill('http://127.0.0.1:9/changed')
+  await page.getByRole('button', { name: 'Tell it from now on' }).click()
+  await expect(page.getByText('Copy the secret that signs the calls now')).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'End Case files' }).click()
+  await expect(page.getByRole('button', { name: 'End Case files' })).toHaveCount(0)
+
+  await places.getByRole('link', { name: 'Calls' }).click()
+  await page.getByLabel('Token to try them with').fill(running().api.tokens.Piers!)
+  await page.getByText('/documents', { exact: true }).click()
+  await page.getByRole('textbox', { name: 'text', exact: true }).fill('nothing that anybody wrote')
+  await page.getByRole('button', { name: 'Try it', exact: true }).click()
+  await expect(page.getByText('It answered 200:')).toBeVisible()
+  await expectAccessible(page)
+
+  await places.getByRole('link', { name: 'How it runs' }).click()
+  await expect(page.getByText(/^\d+ workers? at work\.$/)).toBeVisible()
+  await expect(page.getByRole('row', { name: /^Examining a side/ })).toBeVisible()
+  await expectAccessible(page)
+
   await page.getByRole('link', { name: 'Overview' }).click()
   await expect(page.getByRole('heading', { name: 'What came in and was filed' })).toBeVisible()
   await expect(page.locator('figure svg').first()).toBeVisible()

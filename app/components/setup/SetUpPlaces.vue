@@ -5,6 +5,7 @@ const places = [
   { to: '/set-up/people', name: 'People' },
   { to: '/set-up/office', name: 'Office' },
   { to: '/set-up/trail', name: 'Trail' },
+  { to: '/set-up/calls', name: 'Calls' },
   { to: '/set-up/running', name: 'How it runs' },
 ]
 </script>
