@@ -78,7 +78,7 @@ test('slips take their values from the vessel register; a person chooses where i
   await refused.getByRole('button', { name: 'Try again' }).click()
   await expect(refused).toContainText('Tried 2 times')
   // Narrowed to one destination, as a chart, and one slip as it is printed.
-  await page.getByLabel('To', { exact: true }).selectOption({ label: 'Vessel register' })
+  await page.getByRole('combobox', { name: 'To', exact: true }).selectOption({ label: 'Vessel register' })
   await expect(slipsOf(slipOfSold)).toHaveCount(1)
   await page.getByRole('button', { name: 'Chart', exact: true }).click()
   await expect(page.getByRole('img', { name: /^Deliveries by hour\. .* arrived in the last two days; \d+ failed/ })).toBeVisible()

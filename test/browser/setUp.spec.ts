@@ -91,8 +91,8 @@ test('a steward adds a person, who sets a password by the link and changes it; o
   await page.getByRole('button', { name: 'Tell it from now on' }).click()
   await expect(page.getByText('Copy the secret that signs the calls now')).toBeVisible()
   await expectAccessible(page)
-  await page.getByRole('button', { name: 'End Case files' }).click()
-  await expect(page.getByRole('button', { name: 'End Case files' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'End it: Case files' }).click()
+  await expect(page.getByRole('button', { name: 'End it: Case files' })).toHaveCount(0)
 
   await places.getByRole('link', { name: 'Calls' }).click()
   await page.getByLabel('Token to try them with').fill(running().api.tokens.Piers!)

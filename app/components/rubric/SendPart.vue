@@ -20,7 +20,7 @@ const fields = computed(() => {
   const all = (rubric.value?.types ?? []).flatMap(type => type.fields ?? [])
   return all
     .filter((field, at) => field.kind !== 'table' && all.findIndex(other => other.id === field.id) === at)
-    .map(({ id, label, kind, choices }) => ({ id, label, kind, choices: choices ?? [] }))
+    .map(({ id, label, kind, choices }) => ({ id, label, kind: kind ?? ('text' as const), choices: choices ?? [] }))
 })
 const formats = computed(() => [...new Set((rubric.value?.files ?? []).map(file => file.format))])
 /** All of them are what a destination gets where it does not say. */

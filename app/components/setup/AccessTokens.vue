@@ -42,7 +42,7 @@ const end = (id: string) =>
             type="button"
             class="link ml-auto min-h-9"
             :disabled="running"
-            :aria-label="`End ${one.name} for ${one.person}`"
+            :aria-label="`End it: ${one.name} for ${one.person}`"
             @click="end(one.id)"
           >
             End it

@@ -35,7 +35,7 @@ const end = (id: string) =>
       <li v-for="one in hooks ?? []" :key="one.id" class="border-b border-rule py-3">
         <p class="flex items-baseline gap-4">
           <span class="min-w-0 truncate font-serif text-xl">{{ one.name }}</span>
-          <button type="button" class="link ml-auto min-h-9" :disabled="running" :aria-label="`End ${one.name}`" @click="end(one.id)">
+          <button type="button" class="link ml-auto min-h-9" :disabled="running" :aria-label="`End it: ${one.name}`" @click="end(one.id)">
             End it
           </button>
         </p>
