@@ -1,3 +1,4 @@
+import { randomInt } from 'node:crypto'
 import { createServer, type Server } from 'node:net'
 import { Trouble } from './trouble'
 
@@ -12,13 +13,22 @@ function hold(port: number, host: string): Promise<Server | null> {
 
 const portOf = (server: Server) => (server.address() as { port: number }).port
 
-/** Any free port. */
+// Below those that systems give to connections by themselves (Linux from 32768 on): one of these may be taken again before it is served.
+const [lowest, above] = [30_000, 32_700]
+const mostTries = 500
+const given = new Set<number>()
+
+/** A port of this machine that is free, another one at each call. */
 export async function freePort(): Promise<number> {
-  const server = await hold(0, '127.0.0.1')
-  if (!server) throw new Trouble('No port of this machine is free; end some programs that listen, then start again.')
-  const port = portOf(server)
-  await new Promise(resolve => server.close(resolve))
-  return port
+  for (let tries = 0; tries < mostTries; tries++) {
+    const port = randomInt(lowest, above)
+    const server = given.has(port) ? null : await hold(port, '127.0.0.1')
+    if (!server) continue
+    given.add(port)
+    await new Promise(resolve => server.close(resolve))
+    return port
+  }
+  throw new Trouble('No port of this machine is free; end some programs that listen, then start again.')
 }
 
 /** The app's port, kept from its choice on: another copy that starts at the same time takes the next one. */

@@ -7,10 +7,20 @@ export type Tx = postgres.TransactionSql | postgres.Sql
 /** How many queries this process has sent, where the environment asks for that to be counted: a test does. */
 export const queries = { sent: 0 }
 
+/**
+ * A host that is cut off without a word is noticed within half a minute, at both ends: what it held (locks, transactions) is let go
+ * of, where a system's own patience lasts two hours.
+ */
+export const noticesSilence = {
+  keep_alive: 10,
+  connection: { tcp_keepalives_idle: 10, tcp_keepalives_interval: 5, tcp_keepalives_count: 3, tcp_user_timeout: 20_000 },
+}
+
 /** Opens a pool. Connections are made at first use. */
 export function openDatabase(url: string, most = 6): Sql {
   return postgres(url, {
     max: most,
+    ...noticesSilence,
     onnotice: () => undefined,
     ...(process.env.RUBRICATOR_COUNT_QUERIES ? { debug: () => queries.sent++ } : {}),
     // Identities stay far below 2^53, so they are numbers here.

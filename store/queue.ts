@@ -1,7 +1,7 @@
 import { log, said } from '../log/log'
 import PgBoss from 'pg-boss'
 import postgres from 'postgres'
-import type { Tx } from './database'
+import { noticesSilence, type Tx } from './database'
 
 /** The steps of a page's path, each a job that may run twice or die half-way with the same result. */
 export interface Jobs {
@@ -48,7 +48,7 @@ export class Queue {
     url: string,
     private readonly role: 'worker' | 'sender',
   ) {
-    this.sql = postgres(url, { max: 1, onnotice: () => undefined })
+    this.sql = postgres(url, { max: 1, ...noticesSilence, onnotice: () => undefined })
     const working = role === 'worker'
     this.boss = new PgBoss({ db: executor(this.sql), schedule: false, supervise: working, migrate: true, maintenanceIntervalSeconds: 15 })
     this.boss.on('error', error => log.error(said(error), 'the queue'))

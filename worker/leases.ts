@@ -1,5 +1,5 @@
 import postgres from 'postgres'
-import type { Sql } from '../store/database'
+import { noticesSilence, type Sql } from '../store/database'
 import { steps, type Jobs, type Step } from '../store/queue'
 
 const lockSpace = 7206
@@ -27,7 +27,13 @@ export class Leases {
     url: string,
     readonly worker: number,
   ) {
-    this.own = postgres(url, { max: 1, max_lifetime: null, onnotice: () => undefined, onclose: () => (this.locked = false) })
+    this.own = postgres(url, {
+      max: 1,
+      max_lifetime: null,
+      ...noticesSilence,
+      onnotice: () => undefined,
+      onclose: () => (this.locked = false),
+    })
   }
 
   static async begin(sql: Sql, url: string): Promise<Leases> {
@@ -37,9 +43,15 @@ export class Leases {
     return leases
   }
 
-  /** Takes the lock again where the connection that held it broke, as it does when PostgreSQL restarts. */
+  /**
+   * Takes the lock again where the connection that held it broke, as it does when PostgreSQL restarts. It is asked over that
+   * connection, too: one that the other end gave up would not say so by itself.
+   */
   async keepLock(): Promise<void> {
-    if (this.locked) return
+    if (this.locked) {
+      await this.own`select 1`
+      return
+    }
     await this.own`select pg_advisory_lock(${lockSpace}, ${this.worker})`
     this.locked = true
   }
