@@ -1,3 +1,4 @@
+import type { HealthView } from '../shared/views/health'
 import type { Sql } from './database'
 
 /** What a worker did of a step. */
@@ -17,16 +18,8 @@ export async function addFigures(sql: Sql, figures: ReadonlyMap<string, Done>): 
         seconds = step_figures.seconds + excluded.seconds`
 }
 
-export interface Figures {
-  steps: (Done & { step: string })[]
-  /** Jobs that wait or are under way, and how many seconds the oldest that could run has waited. */
-  jobs: { step: string; waiting: number; active: number; oldest: number }[]
-  batches: { state: string; count: number }[]
-  slips: { destination: string; waiting: number; failed: number }[]
-  workers: number
-  connections: { used: number; most: number }
-  databaseBytes: number
-}
+/** How a copy runs, but for the room, which no database knows. */
+export type Figures = Omit<HealthView, 'freeBytes'>
 
 /** How the work stands, for those who watch over it. */
 export async function figures(sql: Sql): Promise<Figures> {

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { scopes, type Scope, type TokenView } from '~~/shared/views/people'
-import { useClipboard } from '@vueuse/core'
 import { saidTime } from '~/words/time'
 
 const { data: tokens, refresh } = useLoaded<TokenView[]>('/api/tokens')
@@ -9,7 +8,6 @@ const me = useMe()
 const asked = reactive({ name: '', person: me.person?.name ?? '', scopes: ['capture', 'read'] as Scope[] })
 /** A token is told once. */
 const made = ref<string | null>(null)
-const { copy, copied } = useClipboard()
 const means: Record<Scope, string> = {
   capture: 'hand files in',
   read: 'look at batches and documents',
@@ -72,14 +70,7 @@ const end = (id: string) =>
         >
       </fieldset>
       <button class="act" :disabled="running || !asked.scopes.length">Make a token</button>
-      <div v-if="made" class="mt-4 border-l-4 border-verdigris bg-white px-4 py-3" role="status">
-        <p>Copy the token now: it is shown this once.</p>
-        <p class="mt-2 flex items-center gap-4">
-          <code class="numbers min-w-0 break-all">{{ made }}</code><button type="button" class="act-quiet" @click="copy(made)">
-            {{ copied ? 'Copied' : 'Copy' }}
-          </button>
-        </p>
-      </div>
+      <ShownOnce v-if="made" :secret="made">Copy the token now: it is shown this once.</ShownOnce>
     </form>
   </section>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useClipboard } from '@vueuse/core'
 import { hookEvents, type HookEvent, type WebhookView } from '~~/shared/views/setUp'
 import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
@@ -12,7 +11,6 @@ const me = useMe()
 const asked = reactive({ name: '', address: '', person: me.person?.name ?? '', events: [...hookEvents] as HookEvent[] })
 /** A secret is told once. */
 const made = ref<string | null>(null)
-const { copy, copied } = useClipboard()
 const means: Record<HookEvent, string> = { batch: 'batches', document: 'documents', slip: 'deliveries' }
 
 const add = () =>
@@ -79,14 +77,7 @@ const end = (id: string) =>
         >
       </fieldset>
       <button class="act" :disabled="running || !asked.events.length">Tell it from now on</button>
-      <div v-if="made" class="mt-4 border-l-4 border-verdigris bg-white px-4 py-3" role="status">
-        <p>Copy the secret that signs the calls now: it is shown this once.</p>
-        <p class="mt-2 flex items-center gap-4">
-          <code class="numbers min-w-0 break-all">{{ made }}</code><button type="button" class="act-quiet" @click="copy(made)">
-            {{ copied ? 'Copied' : 'Copy' }}
-          </button>
-        </p>
-      </div>
+      <ShownOnce v-if="made" :secret="made">Copy the secret that signs the calls now: it is shown this once.</ShownOnce>
     </form>
   </section>
 </template>
