@@ -1,4 +1,4 @@
-import { blockStatistics, darkerThan, overNeighbours } from './blocks'
+import { blockStatistics, darkerThan, overNeighbours, type Blocks } from './blocks'
 import type { Bitmap, Grey } from './image'
 
 const blockInches = 0.04
@@ -23,8 +23,7 @@ export function fixedMono(image: Grey, level: number): Bitmap {
 export function adaptiveMono(image: Grey, dpi: number, level: number): Bitmap {
   const { mean, deviation } = blockStatistics(image, Math.max(2, Math.round(blockInches * dpi)))
   const { white, contrast } = levelsOf(image)
-  // Print fainter than the usual threshold would go through it: the threshold then stands half-way to that print.
-  const k = Math.min(0.5 * (1 - level), (faintShare * contrast) / Math.max(1, white))
+  const k = sensitivity(0.5 * (1 - level), contrast / white, grainOf(deviation) / white)
   const black = blackShare * white
   // The window's variance is the mean of the blocks' variances plus the variance of their means.
   const squares = { ...mean, data: mean.data.map((value, at) => value * value + deviation.data[at]! ** 2) }
@@ -43,7 +42,26 @@ export function adaptiveMono(image: Grey, dpi: number, level: number): Bitmap {
 }
 
 const faintShare = 0.55
+// In standard deviations: one pixel in 4,000 of the paper lies beyond the one, none of a page beyond the other.
+const [aboveGrain, printAboveGrain] = [3.5, 6]
+/** A lone small figure is about so much of a page. */
+const darkestShare = 0.00002
 const blackShare = 0.2
+
+/**
+ * Print fainter than the usual threshold would go through it: the threshold then stands half-way to that print, but never in the
+ * paper's grain. Where nothing is darker than grain may be, there is no print.
+ * @param contrast of a page's darkest print to its paper, and `grain`, both as shares of the paper's level
+ */
+function sensitivity(usual: number, contrast: number, grain: number): number {
+  return contrast < printAboveGrain * grain ? usual : Math.min(usual, Math.max(faintShare * contrast, aboveGrain * grain))
+}
+
+/** The grain of a page's paper: the deviation of its usual block, which print does not reach. */
+function grainOf({ data }: Blocks): number {
+  const sorted = data.slice().sort()
+  return sorted[sorted.length >> 1] ?? 0
+}
 
 /** How light a page's paper or lightest print is, and how much darker its darkest, from every fourth pixel of every fourth row. */
 function levelsOf({ width, height, data }: Grey): { white: number; contrast: number } {
@@ -60,7 +78,7 @@ function levelsOf({ width, height, data }: Grey): { white: number; contrast: num
     return counts.findIndex(count => (sum += count) >= share * all)
   }
   const white = levelAt(0.9)
-  return { white: levelAt(0.995), contrast: white - levelAt(0.002) }
+  return { white: Math.max(1, levelAt(0.995)), contrast: white - levelAt(darkestShare) }
 }
 
 /** Four pixels at a time: the bytes as words, and what is left at the end. */

@@ -55,6 +55,25 @@ it.each([
   expect(paper.filter(level => level === 1 - ink).length).toBeGreaterThan(57)
 })
 
+it.each([
+  ['nothing', () => undefined, 0],
+  ['a lone dark figure', (image: Grey) => draw(image, 400, 600, 8, 14, 60), 8 * 14],
+  ['a lone faint figure', (image: Grey) => draw(image, 400, 600, 8, 14, 185), 8 * 14],
+] as const)('grain does not become print on paper with %s', (_, mark, ink) => {
+  const image = page(238, 827, 1170)
+  let state = 5
+  // About normal, with a deviation of 6.
+  image.data.forEach((level, at) => {
+    let sum = 0
+    for (let times = 0; times < 12; times++) sum += (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32
+    image.data[at] = Math.min(255, level + (sum - 6) * 6)
+  })
+  mark(image)
+  const found = adaptiveMono(image, dpi, 0.5).data.reduce((sum, one) => sum + one, 0)
+  expect(found).toBeGreaterThanOrEqual(ink)
+  expect(found).toBeLessThan(ink + 20)
+})
+
 const word = (text: string, x: number, confidence: number, line = 0, y = 1): Word => ({
   text,
   x,
