@@ -22,8 +22,8 @@ export function fixedMono(image: Grey, level: number): Bitmap {
  */
 export function adaptiveMono(image: Grey, dpi: number, level: number): Bitmap {
   const { mean, deviation } = blockStatistics(image, Math.max(2, Math.round(blockInches * dpi)))
-  const { white, contrast } = levelsOf(image)
-  const k = sensitivity(0.5 * (1 - level), contrast / white, grainOf(deviation) / white)
+  const { white, print, darkest } = levelsOf(image)
+  const k = sensitivity(0.5 * (1 - level), { print: print / white, darkest: darkest / white, grain: grainOf(deviation) / white })
   const black = blackShare * white
   // The window's variance is the mean of the blocks' variances plus the variance of their means.
   const squares = { ...mean, data: mean.data.map((value, at) => value * value + deviation.data[at]! ** 2) }
@@ -42,19 +42,29 @@ export function adaptiveMono(image: Grey, dpi: number, level: number): Bitmap {
 }
 
 const faintShare = 0.55
-// In standard deviations: one pixel in 4,000 of the paper lies beyond the one, none of a page beyond the other.
-const [aboveGrain, printAboveGrain] = [3.5, 6]
+// In standard deviations of the grain. Paper alone spreads over 5.5 of them between the levels by which much print is told, over 7
+// between those by which a mark is; one pixel of it in 4,000 is darker than its mean by more than 3.5.
+const [muchPrint, aMark, aboveGrain] = [6.5, 8, 3.5]
 /** A lone small figure is about so much of a page. */
 const darkestShare = 0.00002
+/** A few lines of print cover more of it. */
+const printShare = 0.002
 const blackShare = 0.2
 
+/** How much darker than the paper a page's print is, where it has much, and its darkest spot; all as shares of the paper's level. */
+interface Contrasts {
+  print: number
+  darkest: number
+  grain: number
+}
+
 /**
- * Print fainter than the usual threshold would go through it: the threshold then stands half-way to that print, but never in the
- * paper's grain. Where nothing is darker than grain may be, there is no print.
- * @param contrast of a page's darkest print to its paper, and `grain`, both as shares of the paper's level
+ * Print fainter than the usual threshold would go through it: the threshold then stands half-way to that print. Where only a few
+ * marks are darker than the paper's grain, it stays out of the grain; where nothing is, there is no print.
  */
-function sensitivity(usual: number, contrast: number, grain: number): number {
-  return contrast < printAboveGrain * grain ? usual : Math.min(usual, Math.max(faintShare * contrast, aboveGrain * grain))
+function sensitivity(usual: number, { print, darkest, grain }: Contrasts): number {
+  if (print > muchPrint * grain) return Math.min(usual, faintShare * print)
+  return darkest < aMark * grain ? usual : Math.min(usual, Math.max(faintShare * darkest, aboveGrain * grain))
 }
 
 /** The grain of a page's paper: the deviation of its usual block, which print does not reach. */
@@ -64,7 +74,7 @@ function grainOf({ data }: Blocks): number {
 }
 
 /** How light a page's paper or lightest print is, and how much darker its darkest, from every fourth pixel of every fourth row. */
-function levelsOf({ width, height, data }: Grey): { white: number; contrast: number } {
+function levelsOf({ width, height, data }: Grey): { white: number; print: number; darkest: number } {
   const counts = new Uint32Array(256)
   let all = 0
   for (let y = 0; y < height; y += 4) {
@@ -78,7 +88,7 @@ function levelsOf({ width, height, data }: Grey): { white: number; contrast: num
     return counts.findIndex(count => (sum += count) >= share * all)
   }
   const white = levelAt(0.9)
-  return { white: Math.max(1, levelAt(0.995)), contrast: white - levelAt(darkestShare) }
+  return { white: Math.max(1, levelAt(0.995)), print: white - levelAt(printShare), darkest: white - levelAt(darkestShare) }
 }
 
 /** Four pixels at a time: the bytes as words, and what is left at the end. */
