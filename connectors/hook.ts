@@ -33,9 +33,9 @@ export default defineConnector({
   }),
 })
 
-/** What is signed: moment and index, whose digests bind the files. */
-export const signature = (secret: string, moment: string, index: string) =>
-  `sha256=${createHmac('sha256', secret).update(`${moment}.${index}`).digest('hex')}`
+/** What is signed of a call: its moment and its words (of a document the index, whose digests bind the files). */
+export const signature = (secret: string, moment: string, words: string) =>
+  `sha256=${createHmac('sha256', secret).update(`${moment}.${words}`).digest('hex')}`
 
 async function post({ address, secret }: Options, id: string, index: string, form: FormData): Promise<Response> {
   const moment = new Date().toISOString()

@@ -1,6 +1,6 @@
-import { createHmac } from 'node:crypto'
 import { reachedFetch } from '../reach/fetch'
 import { refusedReach } from '../reach/networks'
+import { signature } from './hook'
 
 const seconds = 15
 
@@ -11,10 +11,6 @@ export interface Told {
   batch: number
   at: string
 }
-
-/** Signs the moment and the body, so that the other side knows who calls, and when. */
-export const signed = (secret: string, moment: string, body: string) =>
-  `sha256=${createHmac('sha256', secret).update(`${moment}.${body}`).digest('hex')}`
 
 /** Tells a program of a change. A call that is tried again has the same key. @throws {Error} with what to do */
 export async function tell(address: string, secret: string, key: string, told: Told): Promise<void> {
@@ -27,7 +23,7 @@ export async function tell(address: string, secret: string, key: string, told: T
       'content-type': 'application/json',
       'idempotency-key': key,
       'rubricator-moment': moment,
-      'rubricator-signature': signed(secret, moment, body),
+      'rubricator-signature': signature(secret, moment, body),
     },
     body,
     signal: AbortSignal.timeout(seconds * 1000),

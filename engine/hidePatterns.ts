@@ -29,7 +29,8 @@ export async function hidePatterns(
   const { dpi, evidence } = examined
   const { languages } = rubric.read
   const [read] = await readBest([{ page, reading }], dpi, languages)
-  const [again] = await readAgain([{ file: reading ?? page, dpi }], languages)
+  // Of the page that is kept: what can be read there must not stay.
+  const [again] = await readAgain([{ file: page, dpi }], languages)
   const found: Redaction[] = []
   // What one reading found, the next does not hide once more.
   for (const words of [own ?? [], read!, again!]) {

@@ -25,7 +25,7 @@ export function forReading(page: Grey, dpi: number): Grey {
   const darks = -away.quantile(inkShare)
   const negative = lights > darks * 1.3
   const dark = negative ? inverted(page) : page
-  const paper = paperOf(dark, size)
+  const paper = paperOf(negative ? blockStatistics(dark, size).mean : mean)
   const noise = noiseOf(dark)
   const level = -differences(dark, paper).quantile(inkShare)
   const smooth = noise > grain * level ? smoothed(dark) : dark
@@ -34,10 +34,7 @@ export function forReading(page: Grey, dpi: number): Grey {
 }
 
 /** The level of the paper around each place: the lightest block nearby, evened out. */
-function paperOf(page: Grey, size: number): Blocks {
-  const { mean } = blockStatistics(page, size)
-  return overNeighbours(overNeighbours(mean, 3, 'max'), windowBlocks / 2, 'mean')
-}
+const paperOf = (mean: Blocks): Blocks => overNeighbours(overNeighbours(mean, 3, 'max'), windowBlocks / 2, 'mean')
 
 const inverted = (page: Grey): Grey => ({ ...page, data: page.data.map(level => 255 - level) })
 

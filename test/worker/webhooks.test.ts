@@ -2,7 +2,7 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { text } from 'node:stream/consumers'
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest'
-import { signed } from '../../connectors/webhook'
+import { signature } from '../../connectors/hook'
 import { holdBatch } from '../../flow/hold'
 import { addWebhook, endWebhook, listWebhooks } from '../../store/setup/webhooks'
 import { tellPrograms } from '../../worker/webhooks'
@@ -47,7 +47,7 @@ it('tells of what changed, once each, signed, and in order', async () => {
   expect(told().every(call => call.batch === batch)).toBe(true)
   expect(told().filter(call => call.event === 'batch')).toEqual([expect.objectContaining({ id: batch })])
   const [first] = heard
-  expect(first!.signature).toBe(signed(secret, first!.moment, first!.body))
+  expect(first!.signature).toBe(signature(secret, first!.moment, first!.body))
   expect(new Set(heard.map(({ key }) => key)).size).toBe(heard.length)
   expect(await tellPrograms(sql)).toBe(0)
 })
