@@ -9,8 +9,8 @@ export default defineRoute({
   async run({ actor, batch, params }) {
     if (!(await sendAgain(store(), actor, { id: params.id, batch })))
       throw conflict(
-        'A document is sent once more after all its deliveries arrived and nothing of its batch is open. One that did not arrive is tried ' +
-          'again on its slip.',
+        'A document is sent once more after all its deliveries arrived and nothing of its batch is open. One that did not arrive is ' +
+          'tried again on its slip.',
       )
     return { ok: true }
   },
