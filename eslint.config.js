@@ -1,5 +1,6 @@
 import tseslint from 'typescript-eslint'
 import vue from 'eslint-plugin-vue'
+import { typedParser } from './run/typedParser.mjs'
 
 // The arrows of the architecture: what each folder may import, besides itself and packages.
 const arrows = {
@@ -34,6 +35,8 @@ function arrowRule(folder) {
   return { files: [`${folder}/**/*.{ts,vue,mjs}`], rules: { 'no-restricted-imports': ['error', { patterns: groups }] } }
 }
 
+const typed = typedParser(import.meta.dirname)
+
 export default tseslint.config(
   { ignores: ['.nuxt/', '.output/', '.data/', 'node_modules/', 'test-results/', 'playwright-report/'] },
   ...tseslint.configs.strictTypeChecked,
@@ -43,9 +46,10 @@ export default tseslint.config(
       parserOptions: { project: './tsconfig.types.json', tsconfigRootDir: import.meta.dirname, extraFileExtensions: ['.vue'] },
     },
   },
+  { files: ['**/*.ts'], languageOptions: { parser: typed } },
   {
     files: ['**/*.vue'],
-    languageOptions: { parserOptions: { parser: tseslint.parser } },
+    languageOptions: { parserOptions: { parser: typed } },
     // Components that a component imports have no type here; vue-tsc knows them, and checks them.
     rules: {
       '@typescript-eslint/no-unsafe-return': 'off',
