@@ -2,6 +2,7 @@ import { hasColour, hasTones, isTwoLevel } from '../core/raster/colour'
 import { erasedEdges, inkWithout, paintedOver, type Edges } from '../core/raster/erase'
 import { blackened } from '../core/raster/blacken'
 import { findHighlights } from '../core/raster/highlighter/find'
+import { contrastOf, cutSides } from '../core/raster/measures'
 import { greyOf, type Area, type Bitmap, type Grey } from '../core/raster/image'
 import { findInk, findInkOfTwoLevels, type Dirt } from '../core/raster/ink'
 import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'
@@ -68,7 +69,7 @@ export async function examinePage(
     : alone
   const direction = found.ink > maxInk && rubric.clean.rotate === 'upright' ? await textDirection(inGrey({ ...found.page, dpi }), dpi) : 0
   const edges = edgesOf(rubric, dpi)
-  const upright = withinEdges(turnSide(found, ((direction + turned) % 360) as QuarterTurn), edges)
+  const upright = withinEdges(turnSide(found, turnOf(direction, turned)), edges)
   const blank = upright.ink <= maxInk
   const skewDeg = blank || !rubric.clean.deskew ? 0 : findSkew(upright.content, dpi)
   const shown = withoutEdges(straightened(upright, skewDeg), edges)
@@ -94,6 +95,12 @@ export async function examinePage(
       ink: Number(upright.ink.toPrecision(4)),
       skewDeg,
       blank,
+      ...(blank
+        ? {}
+        : {
+            contrast: Number(contrastOf(upright.page, upright.content).toFixed(2)),
+            cut: cutSides(found.atEdge, found.page, dpi, turnOf(direction, turned)),
+          }),
       ...codes,
       ...(redactions.length ? { redactions } : {}),
     },
@@ -149,6 +156,8 @@ interface Side {
   faint: boolean
   /** Of the page as it lies now. */
   holes: Area[]
+  /** What touched an edge as it was scanned. */
+  atEdge: Area[]
 }
 
 /** The side without what is blacked out; where its colour was kept for that alone (`rubric`), in the mode that it then asks for. */
@@ -173,7 +182,7 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | nu
   const mode = keepsColour ? 'colour' : colourMode(scanned, grey, twoLevels, rubric)
   const bitmap = mode === 'mono' && twoLevels ? bitmapOf(grey) : null
   const remove = rubric.clean.remove.filter((kind): kind is Dirt => kind !== 'streaks')
-  const { ink, content, dirt, faint, holes } = bitmap ? findInkOfTwoLevels(bitmap, dpi, remove) : findInk(grey, dpi, remove, other)
+  const { ink, content, dirt, faint, holes, atEdge } = bitmap ? findInkOfTwoLevels(bitmap, dpi, remove) : findInk(grey, dpi, remove, other)
   const page: Channels = mode === 'colour' ? scanned : { ...grey, channels: 1 }
   return {
     page: dirt ? paintedOver(page, dirt, paperOf(page)) : page,
@@ -183,6 +192,7 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | nu
     ink,
     faint,
     holes,
+    atEdge,
   }
 }
 
@@ -217,6 +227,8 @@ function withoutEdges(side: Side, edges: Edges | null): Side {
 }
 
 export type QuarterTurn = 0 | 90 | 180 | 270
+
+const turnOf = (direction: number, turned: number) => ((direction + turned) % 360) as QuarterTurn
 
 function turnSide(side: Side, degrees: QuarterTurn): Side {
   if (degrees === 0) return side

@@ -127,17 +127,20 @@ export function giveVerdict(
       from documents where id = ${document.id}`
     if (batch.state !== 'to check' || !row?.drawn || row.state !== 'indexed')
       return 'This document does not wait to be checked any more. Go on with the next one.'
-    if (row.own) return 'You entered this document, so somebody else checks it.'
+    if (row.own && !(await batch.rubric()).check?.own) return 'You entered this document, so somebody else checks it.'
     const wrong = verdict.correct ? null : verdict
+    if (wrong?.place && !(await hasPage(batch, document.id, wrong.place.page)))
+      return `Page ${wrong.place.page} is not of this document any more. Mark the place again.`
     await tx`
-      insert into verdicts (batch_id, document_id, person, correct, kind, field, note)
+      insert into verdicts (batch_id, document_id, person, correct, kind, field, note, place)
       values (${batch.id}, ${document.id}, ${actor.person}, ${verdict.correct}, ${wrong?.kind ?? null}, ${wrong?.field ?? null},
-        ${wrong?.note ?? null})`
+        ${wrong?.note ?? null}, ${wrong?.place ? json(tx, wrong.place) : null})`
     const returned = wrong && {
       by: actor.person,
       kind: wrong.kind,
       field: wrong.field ?? null,
       note: wrong.note,
+      place: wrong.place ?? null,
       at: new Date().toISOString(),
     }
     await tx`update documents set state = ${wrong ? 'open' : 'checked'}, returned = ${returned ? json(tx, returned) : null}
@@ -146,6 +149,10 @@ export function giveVerdict(
     await moveOn(batch)
     return null
   })
+}
+
+async function hasPage({ tx }: LockedBatch, document: number, position: number): Promise<boolean> {
+  return (await tx`select 1 from pages where document_id = ${document} and position = ${position}`).length > 0
 }
 
 /** Lets a batch go on without what is left of its check, for a reason that is kept. False where it does not wait to be checked. */

@@ -1,6 +1,7 @@
 import type { Person } from '../shared/views/people'
 import type { Overview } from '../shared/views/overview'
 import type { Sql } from './database'
+import { foundWrong, timesOf } from './overviewOfPeople'
 import { visibleDocument, visibleTo } from './people/rights'
 
 const mostFields = 10
@@ -10,7 +11,7 @@ const leastDocuments = 5
 /** The figures of the work that a person may see, of so many days. @param zone in which days begin */
 export async function overviewOf(sql: Sql, person: Person, days: number, zone: string): Promise<Overview> {
   const since = sql`(date_trunc('day', now() at time zone ${zone}) - make_interval(days => ${days - 1})) at time zone ${zone}`
-  const [waiting, byDay, untouched, changed, deliveries, storage] = await Promise.all([
+  const [waiting, byDay, untouched, changed, deliveries, storage, found, stages] = await Promise.all([
     sql<Overview['waiting']>`
       select rubrics.name as rubric, batches.state, count(*)::int as batches, min(batches.state_since) as since
       from batches
@@ -72,6 +73,8 @@ export async function overviewOf(sql: Sql, person: Person, days: number, zone: s
       where pages.colour is not null and batches.created_at >= ${since} and ${visibleTo(sql, person)}
       group by pages.colour
       order by bytes desc`,
+    foundWrong(sql, person, since, zone),
+    timesOf(sql, person, since),
   ])
-  return { waiting, days: byDay, untouched, changed, deliveries, storage }
+  return { waiting, days: byDay, untouched, changed, deliveries, storage, ...found, stages }
 }

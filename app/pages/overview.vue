@@ -2,7 +2,8 @@
 import type { Overview } from '~~/shared/views/overview'
 import { counted } from '~/words/count'
 import { saidSize } from '~/words/size'
-import { saidTime } from '~/words/time'
+import { faultWords } from '~/words/faults'
+import { saidHours, saidTime } from '~/words/time'
 
 /** What waits, what came in, what people put right, and what it weighs: with what to do next. */
 definePageMeta({ wide: true })
@@ -91,6 +92,45 @@ const changedChart = computed(() =>
   ),
 )
 
+const perThousand = (part: number, whole: number) => (whole ? Math.round((1000 * part) / whole) : 0)
+const faults = computed(() => (data.value?.faults ?? []).map(row => ({ ...row, share: perThousand(row.faults, row.documents) })))
+const faultsSays = computed(() => {
+  const [most] = faults.value
+  const looked = (data.value?.checked ?? []).reduce((sum, day) => sum + day.documents, 0)
+  if (!most) return looked ? `${counted(looked, 'document')} looked at, and nothing was wrong.` : 'Nothing was checked.'
+  const what = most.field ? `${most.field} of ${most.rubric}` : `${most.rubric}, ${faultWords[most.kind]}`
+  return `Most often ${what}: ${most.share} of a thousand documents that were looked at.`
+})
+const faultsChart = computed(() => ({
+  xAxis: { type: 'category', data: data.value!.checked.map(row => row.day.slice(5)) },
+  yAxis: { type: 'value', name: 'of a thousand', nameTextStyle: { align: 'left' } },
+  legend: { show: false },
+  grid: { left: 8, right: 16, top: 44, bottom: 4, containLabel: true },
+  series: [
+    {
+      name: 'faulty of a thousand',
+      type: 'line',
+      data: data.value!.checked.map(row => perThousand(row.faulty, row.documents)),
+      symbolSize: 6,
+    },
+  ],
+}))
+
+const stagesSays = computed(() => {
+  const longest = [...(data.value?.stages ?? [])].sort((a, b) => b.most - a.most)[0]
+  return longest
+    ? `Longest ${longest.stage}, ${longest.rubric}: one batch in ten stood there for ${saidHours(longest.most)} or more.`
+    : 'No batch went through anybody’s hands.'
+})
+const stagesChart = computed(() => ({
+  ...bars(
+    (data.value?.stages ?? []).map(row => `${row.stage} · ${row.rubric}`),
+    [{ name: 'the middle batch', data: (data.value?.stages ?? []).map(row => row.middle) }],
+    { axisLabel: { formatter: saidHours, hideOverlap: true } },
+  ),
+  tooltip: { valueFormatter: (hours: unknown) => saidHours(Number(hours)) },
+}))
+
 const deliveriesSays = computed(() => {
   const failed = (data.value?.deliveries ?? []).filter(row => row.failed)
   return failed.length
@@ -172,6 +212,34 @@ const storageChart = computed(() => ({
       :head="['Rubric', 'Type', 'Field', 'Documents', 'Put right', 'In a hundred']"
       :rows="changed.map(row => [row.rubric, row.type, row.field, row.documents, row.changed, row.share])"
     />
+    <FigureChart
+      title="What checkers found"
+      :says="faultsSays"
+      :option="faultsChart"
+      :head="['Rubric', 'Type', 'What', 'Field', 'Device', 'Faults', 'Of documents', 'Of a thousand']"
+      :rows="
+        faults.map(row => [
+          row.rubric,
+          row.type ?? '',
+          faultWords[row.kind],
+          row.field ?? '',
+          row.device ?? 'files',
+          row.faults,
+          row.documents,
+          row.share,
+        ])
+      "
+      ><NuxtLink to="/batches?state=to check" class="link">What waits to be checked</NuxtLink></FigureChart
+    >
+    <FigureChart
+      title="How long batches stood"
+      :height="barsHigh(data.stages.length)"
+      :says="stagesSays"
+      :option="stagesChart"
+      :head="['Rubric', 'Stage', 'Batches', 'Hours, the middle one', 'Nine of ten at most']"
+      :rows="data.stages.map(row => [row.rubric, row.stage, row.batches, row.middle, row.most])"
+      ><NuxtLink to="/batches" class="link">The batches</NuxtLink></FigureChart
+    >
     <FigureChart
       title="Deliveries"
       :height="barsHigh(data.deliveries.length)"

@@ -11,7 +11,8 @@ const Told = z
     why: z.string(),
     to: z.string(),
     destination: z.string(),
-    place: z.string(),
+    // Of a delivery; a fault's place is none that is told.
+    place: z.string().optional().catch(undefined),
     trouble: z.string(),
     edition: z.number(),
     faulty: z.number(),
@@ -20,6 +21,7 @@ const Told = z
     places: z.array(z.number()),
     page: z.number(),
     sides: z.number(),
+    words: z.number(),
   })
   .partial()
   .catch({})
@@ -60,6 +62,8 @@ export function historyWords(line: HistoryLine, document: Pick<DocumentPage, 'do
       return `${who} confirmed its values${changed ? `: ${changed}` : ''}.`
     case 'look up':
       return `${who} looked it up.`
+    case 'put words right':
+      return `${who} put right ${counted(told.words ?? 0, 'word')} read on page ${told.page ?? 0}.`
     case 'find right':
       return `${who} found it right.`
     case 'find wrong':

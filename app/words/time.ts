@@ -47,3 +47,10 @@ export const exactTime = (iso: string): string =>
   })
     .format(new Date(iso))
     .replace(' at ', ', ')
+
+/** A length of time in its own unit: "40 minutes", "5 hours", "3 days". */
+export function saidHours(hours: number): string {
+  const [count, unit] = hours < 1 ? [hours * 60, 'minute'] : hours < 48 ? [hours, 'hour'] : [hours / 24, 'day']
+  const whole = hours > 0 ? Math.max(1, Math.round(count)) : 0
+  return `${whole} ${unit}${whole === 1 ? '' : 's'}`
+}

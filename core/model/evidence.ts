@@ -38,6 +38,9 @@ export const PageEvidence = z.object({
   ink: z.number(),
   skewDeg: z.number(),
   blank: z.boolean(),
+  /** Of a page with print: how much darker that is than the paper (0 to 1), and at which edges it is likely cut off. */
+  contrast: z.number().optional(),
+  cut: z.array(z.enum(['top', 'right', 'bottom', 'left'])).optional(),
   codes: z.array(ReadCode),
   unread: z.array(UnreadCode),
   /** What is black by now, and whose words are in nothing that is known of the page. */

@@ -18,6 +18,8 @@ export const Check = z
     percent: z.number().positive().max(100).optional(),
     level: z.enum(['I', 'II', 'III']).default('II'),
     aql: z.number().positive().max(1000).default(1),
+    /** Whether whoever entered a document may check it, too: where there is nobody else. */
+    own: z.boolean().optional(),
   })
   .check(context => {
     const { mode, percent } = context.value

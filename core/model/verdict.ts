@@ -4,6 +4,20 @@ import { z } from 'zod'
 export const faultKinds = ['value', 'type', 'pages', 'picture'] as const
 export type FaultKind = (typeof faultKinds)[number]
 
+/** Where a fault is: a page, by its number in the batch, and a place on it in inches where one was marked. */
+export const FaultPlace = z.strictObject({
+  page: z.int().min(1),
+  box: z
+    .strictObject({
+      x: z.number().min(0).max(200),
+      y: z.number().min(0).max(200),
+      width: z.number().positive().max(200),
+      height: z.number().positive().max(200),
+    })
+    .nullable(),
+})
+export type FaultPlace = z.infer<typeof FaultPlace>
+
 /** What a checker says of a document: it is right, or what is wrong. */
 export const Verdict = z.discriminatedUnion('correct', [
   z.strictObject({ correct: z.literal(true) }),
@@ -13,6 +27,7 @@ export const Verdict = z.discriminatedUnion('correct', [
     /** The field whose value is wrong. */
     field: z.string().max(64).optional(),
     note: z.string().trim().max(500).default(''),
+    place: FaultPlace.optional(),
   }),
 ])
 export type Verdict = z.infer<typeof Verdict>
@@ -23,6 +38,8 @@ export const Returned = z.object({
   kind: z.enum(faultKinds),
   field: z.string().nullable(),
   note: z.string(),
+  /** None in what was sent back before places were marked. */
+  place: FaultPlace.nullish(),
   at: z.string(),
 })
 export type Returned = z.infer<typeof Returned>

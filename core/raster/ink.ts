@@ -31,6 +31,8 @@ export interface InkFound {
   faint: boolean
   /** Punch holes and staples, which readers of text take for letters. */
   holes: Area[]
+  /** What touches an edge of the page. */
+  atEdge: Area[]
 }
 
 // Why a component does not count.
@@ -125,9 +127,10 @@ function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: nu
     if (dirt && removed.has(reason)) dirt.data.fill(1, from + runs.start[run]!, from + runs.end[run]!)
   }
   const holes = areasOf(parts, part => drop[part] === hole || drop[part] === staple)
+  const atEdge = areasOf(parts, part => drop[part] === edge)
   let own = 0
   for (let part = 0; look && part < parts.count; part++) if (!drop[part] && look.darkest[part]! > surelyOwn) own++
-  return { ink: count / marks.data.length, content: marks, dirt, faint: look !== null && own <= mostOwn, holes }
+  return { ink: count / marks.data.length, content: marks, dirt, faint: look !== null && own <= mostOwn, holes, atEdge }
 }
 
 function areasOf(parts: Components, wanted: (part: number) => boolean): Area[] {

@@ -2,6 +2,7 @@ import type { BatchState } from '../../core/model/batchState'
 import type { Candidates, FieldValue } from '../../core/model/ledger'
 import type { BusinessRecord, LookupAnswers } from '../../core/model/lookup'
 import type { Field } from '../../core/model/field'
+import type { CutSide } from '../../core/raster/measures'
 import type { Act } from '../../core/model/rights'
 import type { Returned } from '../../core/model/verdict'
 import type { DocumentType } from '../../core/model/rubric'
@@ -30,6 +31,15 @@ export interface PageOfDocument {
   why: string
   /** How many places of it are blacked out. */
   black: number
+  colour: 'mono' | 'grey' | 'colour' | null
+  /** How far it was turned to be straight, in degrees. */
+  skewDeg: number
+  /** It never was paper: its text is its own. */
+  bornDigital: boolean
+  /** How much darker its print is than its paper, 0 to 1; null where that was not measured, or there is none. */
+  contrast: number | null
+  /** The sides over which its print runs. */
+  cut: CutSide[] | null
 }
 export interface FileOfDocument {
   id: number
@@ -59,6 +69,8 @@ export interface DocumentDetail {
   read: boolean
   /** Whose turn it is where fields are keyed twice: 1, 2, or 3 for whoever decides. */
   pass: number
+  /** Its files open with a code alone, which is given again where they are made anew. */
+  needsCode: boolean
   /** A second person checks it. */
   drawn: boolean
   /** What a checker found wrong, until it is confirmed again. */

@@ -1,3 +1,5 @@
+import type { FaultKind } from '../../core/model/verdict'
+
 /** What one person may see of the office's work, in figures. */
 export interface Overview {
   /** Batches that wait, by rubric and stage, with the oldest of them. */
@@ -10,6 +12,20 @@ export interface Overview {
   changed: { rubric: string; type: string; field: string; documents: number; changed: number }[]
   /** Deliveries of these days by destination. */
   deliveries: { destination: string; delivered: number; waiting: number; failed: number }[]
+  /** Verdicts of these days. */
+  checked: { day: string; documents: number; faulty: number }[]
+  /** What was found wrong, by where it lies; `documents` is how many of the rubric were looked at. No device where it came as files. */
+  faults: {
+    rubric: string
+    type: string | null
+    kind: FaultKind
+    field: string | null
+    device: string | null
+    faults: number
+    documents: number
+  }[]
+  /** Hours for which batches that went on stood in a stage: the middle one, and what nine of ten took at most. */
+  stages: { rubric: string; stage: string; batches: number; middle: number; most: number }[]
   /** What pages weigh, by how they are kept. */
   storage: { colour: string; pages: number; bytes: number }[]
 }

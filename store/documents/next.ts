@@ -26,13 +26,18 @@ export async function nextToEnter(sql: Sql, person: Person, rubric: string): Pro
 export const enteredBy = (sql: Tx, person: string) => sql`(coalesce(indexed_by = ${person}, false) or exists (
   select 1 from entries where document_id = documents.id and final and entries.person = ${person}))`
 
-/** The first document of a batch that waits to be checked and that this person did not enter; and how many wait at all. */
+/**
+ * The first document of a batch that waits to be checked and that this person may check: not their own, unless the rubric
+ * lets them; and how many wait at all.
+ */
 export async function nextToCheck(sql: Sql, person: Person, batch: number): Promise<{ id: number | null; waiting: number }> {
   const [row] = await sql<{ id: number | null; waiting: number }[]>`
-    select (array_agg(documents.id order by position) filter (where not ${enteredBy(sql, person.id)}))[1] as id,
+    select (array_agg(documents.id order by position) filter (where not ${enteredBy(sql, person.id)}
+        or coalesce((body->'check'->>'own')::boolean, false)))[1] as id,
       count(*)::int as waiting
     from documents
     join batches on batches.id = batch_id
+    join rubric_versions on rubric_versions.rubric_id = batches.rubric_id and rubric_versions.version = batches.rubric_version
     where batch_id = ${batch} and batches.state = 'to check' and drawn and documents.state = 'indexed' and ${visibleDocument(sql, person)}`
   return row ?? { id: null, waiting: 0 }
 }

@@ -6,6 +6,7 @@ export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail
     select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, candidates, missing, lookups,
       edition, pass, drawn,
       returned || jsonb_build_object('by', (select name from people where people.id::text = returned->>'by')) as returned,
+      exists (select 1 from batches where id = batch_id and protected and not choices ? 'protect') as "needsCode",
       people.name as indexed_by, indexed_at,
       not exists (select 1 from pages where document_id = documents.id and pages.read_at is null) as read
     from documents
@@ -18,7 +19,8 @@ export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocum
   return sql<PageOfDocument[]>`
     select id, left(thumbnail_blob, 8) as picture, position, sheet, side, (evidence->>'widthPx')::int as "widthPx",
       (evidence->>'heightPx')::int as "heightPx", (evidence->>'dpi')::float as dpi, why,
-      jsonb_array_length(coalesce(evidence->'redactions', '[]')) as black
+      jsonb_array_length(coalesce(evidence->'redactions', '[]')) as black, colour, born_digital as "bornDigital",
+      (evidence->>'skewDeg')::float as "skewDeg", (evidence->>'contrast')::float as contrast, evidence->'cut' as cut
     from pages
     where document_id = ${document}
     order by page_order`

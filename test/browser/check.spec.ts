@@ -30,6 +30,14 @@ test('a second person checks: by one key, or sent back with what is wrong, and p
   // What is wrong, at which value, with a word: by keys alone.
   await hedra.keyboard.press('w')
   await hedra.getByLabel('Which value').selectOption('Vessel')
+  await expect(hedra.locator('[data-measures]')).toContainText('200 dpi')
+  await expect(hedra.getByText('On page 1.')).toBeVisible()
+  const picture = (await hedra.getByRole('group', { name: 'Page 1 of' }).boundingBox())!
+  await hedra.mouse.move(picture.x + 200, picture.y + 150)
+  await hedra.mouse.down()
+  await hedra.mouse.move(picture.x + 330, picture.y + 190, { steps: 4 })
+  await hedra.mouse.up()
+  await expect(hedra.getByText('At the place marked on page 1.')).toBeVisible()
   await hedra.getByLabel('A word about it').fill('The page says Marram')
   await expectAccessible(hedra)
   await hedra.getByLabel('A word about it').press('Enter')
@@ -44,6 +52,7 @@ test('a second person checks: by one key, or sent back with what is wrong, and p
   await page.goto(`/batches/${batch}/values`)
   await expect(page.locator('[data-returned]')).toContainText('Hedra sent it back: a value is wrong. “The page says Marram”')
   await expect(page.locator('#field-vessel')).toBeFocused()
+  await expect(page.locator('[data-place]')).toBeVisible()
   await page.keyboard.press('Control+a')
   await page.keyboard.type('Marram')
   await page.keyboard.press('Control+Enter')

@@ -69,6 +69,27 @@ describe('a batch of which every document is checked', () => {
     ])
   })
 
+  it('keeps where a fault is, and refuses a page of another document', async () => {
+    await setCheck({ mode: 'all' })
+    const [first, second] = await entered(2)
+    const at = async (id: number) => (await sql<{ position: number }[]>`select position from pages where document_id = ${id}`)[0]!.position
+    const place = { page: await at(first!), box: { x: 1, y: 2, width: 1.5, height: 0.3 } }
+    expect(await say(second!, { ...wrong, place })).toContain(`Page ${place.page} is not of this document`)
+    expect(await say(first!, { ...wrong, place })).toBeNull()
+    const [kept] = await sql`select returned->'place' as place from documents where id = ${first!}`
+    const [told] = await sql`select place from verdicts where document_id = ${first!}`
+    expect([kept, told]).toEqual([{ place }, { place }])
+  })
+
+  it('is checked by whoever entered it where the rubric lets them', async () => {
+    await setCheck({ mode: 'all', own: true })
+    const [first] = await entered(1)
+    const tamsin = { id: by.person, name: 'Tamsin', roles: ['checker' as const] }
+    expect(await nextToCheck(sql, tamsin, batch)).toEqual({ id: first, waiting: 1 })
+    expect(await say(first!, { correct: true }, by)).toBeNull()
+    expect(await state()).toBe('sending')
+  })
+
   it('is passed without by somebody who may, with the reason on record', async () => {
     await setCheck({ mode: 'all' })
     const all = await entered(2)

@@ -12,6 +12,15 @@ it('adds up what a person may see: what waits, what came in, what people put rig
   await sql`update batches set state = 'to index' where id = ${batch}`
   await sql`update pages set colour = 'mono', bytes = 1000 where batch_id = ${batch}`
   await sql`insert into slips (document_id, destination_id, state, trouble) values (${first!.id}, 'somewhere', 'failed', 'No.')`
+  await sql`insert into verdicts (batch_id, document_id, person, correct) values (${batch}, ${first!.id}, ${owner}, true)`
+  await sql`insert into verdicts (batch_id, document_id, person, correct, kind, field)
+    values (${batch}, ${second!.id}, ${owner}, false, 'value', 'fee')`
+  // It stood an hour and a half with people.
+  const move = (from: string, to: string, minutes: number) => sql`
+    insert into trail (actor, person, what, batch_id, old, new, at)
+    values ('person', ${owner}, 'settle', ${batch}, ${sql.json(from)}, ${sql.json(to)}, now() + make_interval(mins => ${minutes}))`
+  await move('sorting', 'to check', 10)
+  await move('to check', 'sending', 100)
   const tamsin = { id: owner, name: 'Tamsin', roles: ['clerk' as const] }
   const found = await overviewOf(sql, tamsin, 7, 'Europe/London')
   expect(found.waiting).toContainEqual(expect.objectContaining({ state: 'to index', batches: 1 }))
@@ -20,6 +29,9 @@ it('adds up what a person may see: what waits, what came in, what people put rig
   expect(found.untouched).toMatchObject([{ documents: 2, untouched: 1 }])
   expect(found.deliveries).toMatchObject([{ destination: 'somewhere', delivered: 0, failed: 1 }])
   expect(found.storage).toMatchObject([{ colour: 'mono', pages: 4, bytes: 4000 }])
+  expect(found.checked).toMatchObject([{ documents: 2, faulty: 1 }])
+  expect(found.faults).toMatchObject([{ type: 'permit', kind: 'value', field: 'fee', faults: 1, documents: 2 }])
+  expect(found.stages).toMatchObject([{ stage: 'to check', batches: 1, middle: 1.5, most: 1.5 }])
   // Of two documents nothing is said yet.
   expect(found.changed).toEqual([])
   const stranger = { id: '00000000-0000-4000-8000-000000000000', name: 'Nobody', roles: ['clerk' as const] }

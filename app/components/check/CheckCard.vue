@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import { readOnPage } from '~~/core/fields/doubt'
 import { shownValue } from '~~/core/fields/fieldValue'
-import { faultKinds, type FaultKind } from '~~/core/model/verdict'
+import type { FaultPlace } from '~~/core/model/verdict'
+import type { Box } from '~~/core/model/zone'
 import type { CheckView } from '~~/shared/views/batches'
 import type { DocumentPage } from '~~/shared/views/documents'
 import { blackWords } from '~/words/blackened'
-import { faultWords } from '~/words/faults'
 import { origins } from '~/words/origins'
 import { pictureOf } from '../entry/useDocument'
 
@@ -46,14 +45,17 @@ function look(id: string) {
 }
 
 const wrong = ref(false)
-const kind = ref<FaultKind>('value')
-const field = ref('')
-const note = ref('')
-const sayWrong = (id: string | null = null) => {
-  wrong.value = true
-  kind.value = 'value'
-  field.value = id ?? ''
-  void nextTick(() => document.getElementById('fault-note')?.focus())
+/** A place that was drawn; a value's own place stands where none was. */
+const drawn = shallowRef<FaultPlace | null>(null)
+const place = computed<FaultPlace>(() => drawn.value ?? { page: page.value?.position ?? 1, box: mark.value && bare(mark.value) })
+const bare = ({ x, y, width, height }: Box): Box => ({ x, y, width, height })
+const placeWords = computed(() => {
+  const at = props.document.pages.findIndex(one => one.position === place.value.page) + 1
+  return place.value.box ? `At the place marked on page ${at}.` : `On page ${at}.`
+})
+function draw(box: Box) {
+  const within = { ...box, x: Math.max(0, box.x), y: Math.max(0, box.y) }
+  if (page.value) drawn.value = { page: page.value.position, box: bare(within) }
 }
 const give = (body: Record<string, unknown>) =>
   run(async () => {
@@ -61,8 +63,7 @@ const give = (body: Record<string, unknown>) =>
     emit('done')
   })
 const right = () => give({ correct: true })
-const sendBack = () =>
-  give({ correct: false, kind: kind.value, note: note.value, ...(kind.value === 'value' && field.value ? { field: field.value } : {}) })
+const sendBack = (fault: Record<string, unknown>) => give({ correct: false, ...fault, ...(page.value ? { place: place.value } : {}) })
 
 const passing = ref(false)
 const why = ref('')
@@ -78,7 +79,7 @@ function onKey(event: KeyboardEvent) {
   if (typing || event.ctrlKey || event.altKey || event.metaKey) return
   const acts: Record<string, () => unknown> = {
     r: right,
-    w: () => sayWrong(looked.value),
+    w: () => (wrong.value = true),
     PageDown: () => (pageAt.value = Math.min(props.document.pages.length - 1, pageAt.value + 1)),
     PageUp: () => (pageAt.value = Math.max(0, pageAt.value - 1)),
   }
@@ -102,9 +103,14 @@ useEventListener('keydown', onKey)
           :height-px="page.heightPx"
           :dpi="page.dpi"
           :mark="mark"
+          :sweeps-at="() => wrong"
           start="width"
-        />
+          @sweep="draw"
+        >
+          <PageBox v-if="drawn && drawn.page === page.position && drawn.box" :box="drawn.box" :dpi="page.dpi" />
+        </PageImage>
       </div>
+      <PageMeasures v-if="page" class="mt-1.5" :page="page" />
       <PageTabs v-model="pageAt" :count="document.pages.length">
         <span class="small ml-auto text-faded"><kbd>Page up</kbd> <kbd>Page down</kbd> turn pages</span>
       </PageTabs>
@@ -134,36 +140,17 @@ useEventListener('keydown', onKey)
       </div>
       <div class="border-t border-rule px-6 pt-2.5 pb-2">
         <TroubleBand :words="trouble" />
-        <form v-if="wrong" @submit.prevent="sendBack" @keydown.esc="wrong = false">
-          <RadioGroup v-model="kind" class="mb-2">
-            <RadioGroupLabel class="text-faded">What is wrong?</RadioGroupLabel>
-            <RadioGroupOption
-              v-for="one in faultKinds"
-              :key="one"
-              v-slot="{ checked }"
-              :value="one"
-              class="flex min-h-8 cursor-pointer items-center gap-2"
-            >
-              <span class="grid size-4 place-items-center rounded-full border border-ink" aria-hidden="true"
-                ><span v-if="checked" class="size-2 rounded-full bg-lapis" /></span
-              >{{ faultWords[one] }}
-            </RadioGroupOption>
-          </RadioGroup>
-          <label v-if="kind === 'value'" class="mb-2 block text-sm"
-            >Which value
-            <select v-model="field" class="field min-h-9! py-0.5!">
-              <option value="">several, or none in particular</option>
-              <option v-for="one in values" :key="one.field.id" :value="one.field.id">{{ one.field.label }}</option>
-            </select></label
-          >
-          <label class="block text-sm"
-            >A word about it <input id="fault-note" v-model="note" class="field min-h-9! py-0.5!" maxlength="500"
-          /></label>
-          <p class="mt-2 flex gap-3">
-            <button class="act" :disabled="running">Send it back</button>
-            <button type="button" class="act-quiet" @click="wrong = false">Not wrong <kbd>Esc</kbd></button>
-          </p>
-        </form>
+        <FaultForm
+          v-if="wrong"
+          :fields="values.map(one => one.field)"
+          :at="looked"
+          :place="placeWords"
+          :marked="place.box !== null"
+          :running="running"
+          @send="sendBack"
+          @unmark="drawn = null"
+          @close="((wrong = false), (drawn = null))"
+        />
         <form v-else-if="passing" @submit.prevent="pass" @keydown.esc="passing = false">
           <label class="block">Why may the batch go on without its check? <input v-model="why" class="field" maxlength="300" /></label>
           <p class="mt-2 flex gap-3">
@@ -174,7 +161,7 @@ useEventListener('keydown', onKey)
         <template v-else>
           <p class="flex gap-3">
             <button type="button" class="act flex-1 justify-between" :disabled="running" @click="right">It is right <kbd>R</kbd></button>
-            <button type="button" class="act-quiet" :disabled="running" @click="sayWrong(looked)">Something is wrong <kbd>W</kbd></button>
+            <button type="button" class="act-quiet" :disabled="running" @click="wrong = true">Something is wrong <kbd>W</kbd></button>
           </p>
           <p class="small text-right">
             <button type="button" class="link min-h-8" @click="passing = true">Pass the batch without…</button>

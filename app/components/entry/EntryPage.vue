@@ -13,6 +13,8 @@ const pageAt = defineModel<number>({ required: true })
 const emit = defineEmits<{ fill: [text: string, add: boolean]; changed: [] }>()
 
 const page = computed(() => props.document.pages[pageAt.value] ?? props.document.pages[0] ?? null)
+/** Where a checker found something wrong. */
+const fault = computed(() => props.document.returned?.place ?? null)
 const outlined = computed(() => takeable(props.words, props.field, props.document.languages))
 const sweepsAt = (x: number, y: number) => props.field !== null && takesWords(props.field) && isWordAt(props.words, x, y)
 
@@ -56,6 +58,7 @@ useEventListener('keydown', onKey)
             height: `${word.height * page.dpi + 4}px`,
           }"
         />
+        <PageBox v-if="fault && fault.page === page.position && fault.box" :box="fault.box" :dpi="page.dpi" />
       </PageImage>
     </div>
     <PageTabs v-model="pageAt" :count="document.pages.length">

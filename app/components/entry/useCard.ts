@@ -26,7 +26,8 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
   entry.takeUp(draft.before)
   const lease = useLease(document)
   const { running, trouble, run } = useAction()
-  const pageAt = ref(0)
+  const faultAt = document().pages.findIndex(one => one.position === document().returned?.place?.page)
+  const pageAt = ref(Math.max(0, faultAt))
   const focused = ref<string | null>(null)
   const field = computed(() => fields.value.find(one => one.id === focused.value) ?? null)
   const page = computed(() => document().pages[pageAt.value] ?? document().pages[0] ?? null)
@@ -73,9 +74,12 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
     const found = focused.value === null ? null : placeOf(focused.value)
     return found?.page === page.value?.position ? (found?.box ?? null) : null
   })
+  // The place of a fault is what one sees first.
+  let opening = faultAt >= 0
   function onFocus(id: string) {
     focused.value = id
     filling.value = null
+    if (opening) return void (opening = false)
     const at = document().pages.findIndex(one => one.position === placeOf(id)?.page)
     if (at >= 0) pageAt.value = at
   }

@@ -21,10 +21,22 @@ const mode = computed({
         share: { mode: 'share', percent: 10 },
         plan: { mode: 'plan', level: 'II', aql: 1 },
       }
-      copy.check = of[to]
+      copy.check = of[to] && { ...of[to], ...(own.value ? { own: true } : {}) }
     }),
 })
 const setCheck = (to: Partial<RawCheck>) => change(copy => (copy.check = { ...copy.check, ...to } as RawCheck))
+const own = computed({
+  get: () => check.value.own ?? false,
+  set: to =>
+    change(copy => {
+      const { own: _, ...rest } = copy.check!
+      copy.check = to ? { ...rest, own: true } : rest
+    }),
+})
+const owns = [
+  [false, 'never check themselves'],
+  [true, 'may check themselves'],
+] as const
 const level = computed({ get: () => check.value.level ?? 'II', set: to => setCheck({ level: to }) })
 const aql = computed({ get: () => check.value.aql ?? 1, set: to => setCheck({ aql: to }) })
 /** What it comes to, for batches of some sizes. */
@@ -58,7 +70,11 @@ const modes = [
       <h2 id="checking-title" class="text-xl">Checking</h2>
       <div class="sentences">
         <p>
-          A second person, who did not enter it, checks <WordChoice v-model="mode" :options="modes" label="What is checked" after="." />
+          A second person<template v-if="!own">, who did not enter it,</template> checks
+          <WordChoice v-model="mode" :options="modes" label="What is checked" after="." />
+        </p>
+        <p v-if="mode !== 'none'">
+          What somebody entered they <WordChoice v-model="own" :options="owns" label="One’s own documents" after="." />
         </p>
         <p v-if="mode === 'share'">
           That is

@@ -1,0 +1,59 @@
+import type { Area, Bitmap, Pixels } from './image'
+
+/** The sides of a page that print runs over. */
+export type CutSide = 'top' | 'right' | 'bottom' | 'left'
+const sides: readonly CutSide[] = ['top', 'right', 'bottom', 'left']
+
+/** What is left of a letter that was cut in two, in inches: larger is a shadow or a line, smaller a speck. */
+const letter = { least: 0.015, most: 0.3 }
+const leastLetters = 3
+
+/**
+ * The sides over which print runs: several pieces of the size of letters touch that edge.
+ * @param atEdge what touches an edge
+ * @param degrees by which the page is then turned, clockwise
+ */
+export function cutSides(
+  atEdge: readonly Area[],
+  page: { width: number; height: number },
+  dpi: number,
+  degrees: 0 | 90 | 180 | 270,
+): CutSide[] {
+  const counts = new Map<CutSide, number>()
+  for (const { x, y, width, height } of atEdge) {
+    const [low, high] = [Math.min(width, height) / dpi, Math.max(width, height) / dpi]
+    if (high > letter.most || low < letter.least) continue
+    const away = { top: y, right: page.width - x - width, bottom: page.height - y - height, left: x }
+    const nearest = sides.reduce((one, other) => (away[other] < away[one] ? other : one))
+    counts.set(nearest, (counts.get(nearest) ?? 0) + 1)
+  }
+  return sides.filter((_, at) => (counts.get(sides[(at + 4 - degrees / 90) % 4]!) ?? 0) >= leastLetters)
+}
+
+/**
+ * How much darker a page's print is than its paper, 0 to 1: the darker quarter of the ink against the middle of all else.
+ * 0 where there is no ink.
+ */
+export function contrastOf({ width, height, channels, data }: Pixels, ink: Bitmap): number {
+  const counts = { ink: new Uint32Array(256), paper: new Uint32Array(256) }
+  // Every third pixel of every second row says as much.
+  for (let y = 0; y < height; y += 2) {
+    for (let x = 0; x < width; x += 3) {
+      const at = y * width + x
+      const level = channels === 1 ? data[at]! : (data[3 * at]! * 77 + data[3 * at + 1]! * 150 + data[3 * at + 2]! * 29) >> 8
+      counts[ink.data[at] === 1 ? 'ink' : 'paper'][level]!++
+    }
+  }
+  const [print, paper] = [quantile(counts.ink, 0.25), quantile(counts.paper, 0.5)]
+  return print === null || !paper ? 0 : Math.max(0, (paper - print) / paper)
+}
+
+function quantile(counts: Uint32Array, share: number): number | null {
+  const all = counts.reduce((sum, count) => sum + count, 0)
+  let sum = 0
+  for (let level = 0; level < counts.length; level++) {
+    sum += counts[level]!
+    if (sum > 0 && sum >= share * all) return level
+  }
+  return null
+}

@@ -1,0 +1,2 @@
+-- Where on which page a checker marked a fault.
+alter table verdicts add place jsonb;
