@@ -89,5 +89,5 @@ export async function documentSent(batch: LockedBatch, document: number): Promis
   await batch.move('finish')
   await dropBlackened(batch)
   await dropReadings(batch)
-  await tx`update batches set choices = choices - 'protect' where id = ${id}`
+  await tx`update batches set protected = protected or choices ? 'protect', choices = choices - 'protect' where id = ${id}`
 }

@@ -6,7 +6,7 @@ import { typeOf } from '../core/model/rubric'
 import { missingFields } from '../core/fields/fill'
 import { isHidden } from '../core/text/redact'
 import { json } from '../store/database'
-import { wordsOfPage } from '../store/pages/words'
+import { forgetCorrections, wordsOfPage } from '../store/pages/words'
 import { changing, keepEdit, type Corrected } from './correct'
 import type { Flow, LockedBatch } from './inBatch'
 import { Locked } from './storeOutcome'
@@ -37,6 +37,7 @@ export function redactPage(
         `Document ${row.number} is confirmed already, so what is black on it stays. Send it back at its check, or correct it later.`,
       )
     await keepEdit(batch!, { do: 'redact', page: page.id, ...decision, turned: row.turned, why }, actor.person)
+    await forgetCorrections(tx, page.id, decision.add)
     if (row.document !== null)
       await forgetHidden(batch!, row.document, { position: row.position, hidden: decision.add, words: await wordsOfPage(tx, page.id) })
     return true

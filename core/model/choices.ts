@@ -1,8 +1,12 @@
 import { z } from 'zod'
+import { PrintChoices } from './printing'
 import { Rubric, type Changeable } from './rubric'
 
 const { shape: scan } = Rubric.shape.scan.unwrap()
 const { shape: clean } = Rubric.shape.clean.unwrap()
+
+/** The code without which a PDF does not open. */
+export const ProtectCode = z.string().min(4, 'a code of at least 4 characters').max(64)
 
 /** What the person who scans changed, of what the rubric lets them. */
 export const Choices = z
@@ -22,8 +26,10 @@ export const Choices = z
     /** Of the files, without an extension. */
     name: z.string().trim().min(1).max(120),
     format: z.enum(['pdf', 'pdf-a', 'tiff', 'jpeg', 'png']),
-    /** The code without which the PDF does not open. */
-    protect: z.string().min(4, 'a code of at least 4 characters').max(64),
+    protect: ProtectCode,
+    /** Where it is printed: how many, and on which sides of the paper. */
+    copies: PrintChoices.shape.copies,
+    printSides: PrintChoices.shape.sides,
   })
   .partial()
 export type Choices = z.infer<typeof Choices>

@@ -23,6 +23,21 @@ test('a document is found by what stands in it, narrowed, opened where the words
   await expect(found.getByRole('link', { name: 'Mooring permit 04217' }).first()).toBeVisible()
   await expectAccessible(page)
 
+  // A word that was read wrongly is put right on the page, by keys, and found as it is.
+  await found.getByRole('link', { name: 'Mooring permit 04217' }).first().click()
+  await page.getByRole('button', { name: 'This page' }).click()
+  await page.getByRole('menuitem', { name: 'Put right what was read' }).click()
+  const words = page.getByRole('region', { name: 'Words of this page' })
+  await expect(words.getByText('Read as lantern')).toBeVisible()
+  await expectAccessible(page)
+  await page.keyboard.type('lanthorn')
+  await page.keyboard.press('Enter')
+  await words.getByRole('button', { name: 'Keep 1 word' }).click()
+  await expect(words).toBeHidden()
+  await page.getByRole('link', { name: 'Find' }).click()
+  await box.fill('lanthorn')
+  await expect(found.getByRole('link', { name: 'Mooring permit 04217' }).first()).toBeVisible()
+
   // Narrowed by its type's fields; kept, forgotten, and come back to by the address.
   await box.fill(name)
   const count = (await show(page, batch)).documents.length

@@ -132,7 +132,7 @@ describe('a filed document', () => {
     await sql`update documents set state = 'sent', built_at = now() where batch_id = ${batch}`
     await sql`update batches set state = 'done' where id = ${batch}`
     expect(await enterFields(flow, by, first, { fields: typed({ note: 'Harebell' }), confirm: true })).toContain('no longer open')
-    expect(await amendDocument(flow, by, { id: first.id, batch })).toBe(true)
+    expect(await amendDocument(flow, by, { id: first.id, batch })).toBe('done')
     await sql`delete from pgboss.job`
     expect(await enterFields(flow, by, first, { fields: typed({ note: 'Harebell' }), confirm: true })).toBeNull()
     expect(await jobs('build')).toEqual([{ document: first.id }])

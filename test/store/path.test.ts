@@ -177,12 +177,12 @@ describe('a finished document', () => {
         await slipDelivered(flow, (await findSlip(sql, slip))!, '/a.pdf', 'taken')
     }
     const [first, second] = (await documentsOfBatch(sql, batch)).map(document => document.id) as [number, number]
-    expect(await amendDocument(flow, by, { id: first, batch })).toBe(false)
+    expect(await amendDocument(flow, by, { id: first, batch })).toBe('busy')
     for (const id of [first, second]) await finish(id)
-    expect(await amendDocument(flow, by, { id: first, batch })).toBe(false)
+    expect(await amendDocument(flow, by, { id: first, batch })).toBe('busy')
     await deliver()
     expect((await showBatch(sql, batch))!.state).toBe('done')
-    expect(await amendDocument(flow, by, { id: first, batch })).toBe(true)
+    expect(await amendDocument(flow, by, { id: first, batch })).toBe('done')
 
     expect(await addLoad(flow, by, batch, device, { replaces: null, joins: second })).toBe(false)
     expect(await addLoad(flow, by, batch, device, { replaces: null, joins: first })).toBe(true)

@@ -11,9 +11,10 @@ const open = computed(() => props.document.state === 'open')
 const { data: devices, refresh } = useLoaded<DeviceChoice[]>('/api/devices')
 useIntervalFn(() => open.value && void refresh(), 3000)
 const { running, trouble, run } = useAction()
+const code = ref('')
 const amend = () =>
   run(async () => {
-    await ask(`/api/documents/${props.document.id}/amend`, { method: 'POST' })
+    await ask(`/api/documents/${props.document.id}/amend`, { method: 'POST', body: props.document.needsCode ? { code: code.value } : {} })
     emit('changed')
   })
 const scan = (device: string) =>
@@ -47,6 +48,7 @@ const scan = (device: string) =>
         It is opened for more pages. Once it is confirmed again, its files are made anew and sent as edition {{ document.edition + 1 }};
         what was sent stays where it is.
       </p>
+      <CodeAgain v-if="document.needsCode" v-model="code" class="mb-2" />
       <button type="button" class="act-quiet" :disabled="running" @click="amend">Open it for more pages</button>
     </template>
   </section>

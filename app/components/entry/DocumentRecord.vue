@@ -10,10 +10,11 @@ import { saidTime } from '~/words/time'
 const props = defineProps<{ document: DocumentPage }>()
 const emit = defineEmits<{ changed: [] }>()
 const { running, trouble, run } = useAction()
+const code = ref('')
 /** Opened again, it is corrected on the entry card, and sent as its next edition once it is confirmed. */
 const correct = () =>
   run(async () => {
-    await ask(`/api/documents/${props.document.id}/amend`, { method: 'POST' })
+    await ask(`/api/documents/${props.document.id}/amend`, { method: 'POST', body: props.document.needsCode ? { code: code.value } : {} })
     emit('changed')
   })
 const sendAgain = () =>
@@ -35,6 +36,11 @@ watch(
   },
   { immediate: true },
 )
+const reading = shallowRef<typeof page.value>(null)
+function putRight() {
+  reading.value = null
+  emit('changed')
+}
 const marked = computed(() => soughtWords(words.value, sought))
 const values = computed(() =>
   (props.document.documentType?.fields ?? []).flatMap(field => {
@@ -71,7 +77,17 @@ const values = computed(() =>
           />
         </PageImage>
       </div>
-      <PageTabs v-model="pageAt" :count="document.pages.length" />
+      <PageTabs v-model="pageAt" :count="document.pages.length">
+        <button
+          v-if="page && !page.bornDigital && document.state === 'sent' && document.may.includes('index')"
+          type="button"
+          class="tool ml-auto"
+          @click="reading = page"
+        >
+          Put right what was read
+        </button>
+      </PageTabs>
+      <WordsDialog :document="document" :page="reading" @close="reading = null" @done="putRight" />
     </div>
     <div class="min-h-0 space-y-8 overflow-y-auto pr-2" tabindex="0" role="region" aria-label="Files, values and slips">
       <section>
@@ -109,6 +125,7 @@ const values = computed(() =>
           Confirmed by {{ document.indexed_by }}, {{ saidTime(document.indexed_at) }}
         </p>
         <p v-if="document.state === 'sent'" class="mt-2 flex flex-wrap items-center gap-4">
+          <CodeAgain v-if="document.needsCode" v-model="code" />
           <button type="button" class="act-quiet min-h-9!" :disabled="running" @click="correct">Correct its type or values</button>
           <span class="small text-faded">It is sent again as edition {{ document.edition + 1 }}; what was sent stays.</span>
         </p>

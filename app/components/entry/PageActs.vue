@@ -21,6 +21,7 @@ const acts = computed((): { words: string; edit: Edit }[] => [
 ])
 const done = ref(false)
 const black = shallowRef<typeof page.value | null>(null)
+const reading = shallowRef<typeof page.value | null>(null)
 function blackened() {
   black.value = null
   done.value = true
@@ -44,6 +45,11 @@ const post = (what: string, body?: Record<string, unknown>) =>
             {{ blackWords(page.black) }}
           </button>
         </MenuItem>
+        <MenuItem v-if="!page.bornDigital" v-slot="{ active }">
+          <button type="button" class="block w-full px-3 py-1.5 text-left" :class="{ 'bg-lapis-wash': active }" @click="reading = page">
+            Put right what was read
+          </button>
+        </MenuItem>
         <MenuItem v-for="one in acts" :key="one.words" v-slot="{ active }">
           <button
             type="button"
@@ -57,6 +63,7 @@ const post = (what: string, body?: Record<string, unknown>) =>
       </MenuItems>
     </Menu>
     <BlackOutDialog :page="black" editable @close="black = null" @done="blackened" />
+    <WordsDialog :document="document" :page="reading" @close="reading = null" @done="((reading = null), emit('changed'))" />
     <button v-if="done" type="button" class="link small" :disabled="running" @click="post('undo')">Undo</button>
     <span v-if="trouble" role="alert" class="small">{{ trouble }}</span>
   </div>

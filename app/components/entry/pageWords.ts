@@ -23,8 +23,13 @@ export const textIn = (words: readonly Word[], box: Box): string =>
     .map(word => word.text)
     .join(' ')
 
-export const isWordAt = (words: readonly Word[], x: number, y: number): boolean =>
-  words.some(word => touches(word, { x, y, width: 0, height: 0 }))
+/** The place in the reading of the word at a point, in inches; null where none stands. */
+export function wordAt(words: readonly Word[], x: number, y: number): number | null {
+  const at = words.findIndex(word => touches(word, { x, y, width: 0, height: 0 }))
+  return at < 0 ? null : at
+}
+
+export const isWordAt = (words: readonly Word[], x: number, y: number): boolean => wordAt(words, x, y) !== null
 
 /** Whether a field is filled by words: not by boxes, a list or rows. */
 export const takesWords = (field: Field): boolean => ['line', 'lines', 'address'].includes(kindOf(field).control)

@@ -1,14 +1,22 @@
+import { z } from 'zod'
+import { ProtectCode } from '../../../../core/model/choices'
 import { amendDocument } from '../../../../flow/amend'
 import { store } from '../../../context'
 import { conflict } from '../../../refusals'
 import { defineRoute } from '../../../route'
 
 export default defineRoute({
-  does: 'Opens a finished document, so that pages can be added to it.',
+  does: 'Opens a finished document, so that pages can be added to it. Where its files open with a code alone, that is given again.',
   may: { change: 'document', act: 'index' },
-  async run({ actor, batch, params }) {
-    if (!(await amendDocument(store(), actor, { id: params.id, batch })))
-      throw conflict('Pages can be added to a document once it is made and none of its deliveries is under way.')
-    return { ok: true }
+  body: z.strictObject({ code: ProtectCode.nullish() }).optional(),
+  async run({ actor, batch, params, body }) {
+    switch (await amendDocument(store(), actor, { id: params.id, batch }, body?.code ?? null)) {
+      case 'busy':
+        throw conflict('Pages can be added to a document once it is made and none of its deliveries is under way.')
+      case 'code':
+        throw conflict('Its files open with a code alone, which is not kept. Type that code, too.')
+      case 'done':
+        return { ok: true }
+    }
   },
 })
