@@ -19,7 +19,7 @@ function scanWords({ sides, colour, dpi, source }: Pick<Rubric['scan'], 'sides' 
  * @param names of destinations, by id
  */
 export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> = new Map()): string[] {
-  const { scan, clean, split, files, send, entry } = rubric
+  const { scan, clean, split, read, files, send, entry } = rubric
   const sentences = [scanWords(scan)]
   if (clean.blank.action === 'set-aside') sentences.push('Sets blank sides aside.')
   for (const rule of split.rules) {
@@ -63,11 +63,11 @@ export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> =
   }
   if (files.length)
     sentences.push(
-      `Makes ${files.map(file => formatWords(file.format)).join(' and ')}` +
+      `Makes ${files.map(file => formatWords(file.format, read.ocr)).join(' and ')}` +
         `${send.length ? ` and sends it to ${send.map(one => names.get(one.to) ?? one.to).join(' and ')}` : ''}.`,
     )
   return sentences
 }
 
-/** A PDF's text can be found; that is what most people want of it. */
-const formatWords = (format: FormatName) => `${format.startsWith('pdf') ? 'searchable ' : ''}${formatFacts(format).label}`
+/** Where it was read, a PDF's text can be found; that is what most people want of it. */
+const formatWords = (format: FormatName, read: boolean) => `${read && format.startsWith('pdf') ? 'searchable ' : ''}${formatFacts(format).label}`

@@ -1,5 +1,6 @@
 import { writeFile } from 'node:fs/promises'
-import { blocksOf, type Block } from '../../core/text/blocks'
+import type { Block } from '../../core/text/blocks'
+import { partsOf, type Figure } from '../figures'
 import { defineFormat } from './format'
 
 const mediaType = 'application/vnd.oasis.opendocument.text'
@@ -10,9 +11,13 @@ const escaped = (text: string) =>
     .replaceAll('<', '&lt;')
     .replaceAll('>', '&gt;')
 
-const spaces = ['office', 'text', 'table', 'style'].map(name => `xmlns:${name}="urn:oasis:names:tc:opendocument:xmlns:${name}:1.0"`)
+const spaces = ['office', 'text', 'table', 'style', 'drawing'].map(
+  name => `xmlns:${name}="urn:oasis:names:tc:opendocument:xmlns:${name}:1.0"`,
+)
 const namespaces = [
   ...spaces,
+  'xmlns:svg="urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0"',
+  'xmlns:xlink="http://www.w3.org/1999/xlink"',
   'xmlns:fo="urn:oasis:names:tc:opendocument:xmlns:xsl-fo-compatible:1.0"',
   'xmlns:dc="http://purl.org/dc/elements/1.1/"',
   'xmlns:meta="urn:oasis:names:tc:opendocument:xmlns:meta:1.0"',
@@ -32,16 +37,32 @@ function blockXml(block: Block, at: number, breaks: boolean): string {
   )
 }
 
+const inch = (length: number) => `${length.toFixed(3)}in`
+
+function figureXml({ box }: Figure, name: string, breaks: boolean): string {
+  const size = `svg:width="${inch(box.width)}" svg:height="${inch(box.height)}"`
+  return (
+    `<text:p${breaks ? ' text:style-name="Break"' : ''}><drawing:frame drawing:name="${name}" text:anchor-type="as-char" ${size}>` +
+    `<drawing:image xlink:href="${name}" xlink:type="simple" xlink:show="embed" xlink:actuate="onLoad"/></drawing:frame></text:p>`
+  )
+}
+
 /** The same as an OpenDocument text (ISO/IEC 26300, version 1.2). */
 export const odt = defineFormat('odt', async (path, pages, document) => {
   const { default: Zip } = await import('jszip')
-  let count = 0
-  const body = pages
-    .map((page, at) => {
-      const blocks = blocksOf(page.words)
-      return blocks.map((block, place) => blockXml(block, count++, at > 0 && place === 0)).join('\n')
-    })
-    .join('\n')
+  const figures: { name: string; figure: Figure }[] = []
+  const parts: string[] = []
+  for (const [at, page] of pages.entries()) {
+    for (const [place, part] of (await partsOf(page)).entries()) {
+      const begins = at > 0 && place === 0
+      if (part.kind === 'figure') {
+        const name = `Pictures/${figures.length + 1}.${part.type}`
+        figures.push({ name, figure: part })
+        parts.push(figureXml(part, name, begins))
+      } else parts.push(blockXml(part, parts.length, begins))
+    }
+  }
+  const body = parts.join('\n')
   const content =
     `${head}<office:document-content ${namespaces} office:version="1.2"><office:automatic-styles>` +
     '<style:style style:name="Break" style:family="paragraph"><style:paragraph-properties fo:break-before="page"/></style:style>' +
@@ -52,7 +73,8 @@ export const odt = defineFormat('odt', async (path, pages, document) => {
   const entry = (name: string, type: string) => `<manifest:file-entry manifest:full-path="${name}" manifest:media-type="${type}"/>`
   const manifest =
     `${head}<manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.2">` +
-    `${entry('/', mediaType)}${entry('content.xml', 'text/xml')}${entry('meta.xml', 'text/xml')}</manifest:manifest>`
+    `${entry('/', mediaType)}${entry('content.xml', 'text/xml')}${entry('meta.xml', 'text/xml')}` +
+    `${figures.map(({ name, figure }) => entry(name, figure.type === 'png' ? 'image/png' : 'image/jpeg')).join('')}</manifest:manifest>`
   const zip = new Zip()
   const date = document.created
   // First and as it is, so that a reader knows the format by its first bytes (part 3, 3.3).
@@ -63,5 +85,6 @@ export const odt = defineFormat('odt', async (path, pages, document) => {
     ['META-INF/manifest.xml', manifest],
   ] as const)
     zip.file(name, text, { date })
+  for (const { name, figure } of figures) zip.file(name, figure.bytes, { date })
   await writeFile(path, await zip.generateAsync({ type: 'nodebuffer', compression: 'DEFLATE' }))
 })

@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process'
-import { mkdtemp, readFile, rm } from 'node:fs/promises'
+import { mkdir, mkdtemp, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
@@ -121,4 +121,37 @@ it('CSV and JSON hold the values, WebP the pages', async () => {
     },
   })
   expect(await sharp(file('all-1.webp')).metadata()).toMatchObject({ format: 'webp', width: 1654 })
+})
+
+it('pictures of a page that was paper stand in office files, between its paragraphs', async () => {
+  const out = join(folder, 'pictured')
+  const photo = await sharp({ create: { width: 500, height: 360, channels: 3, background: '#6d8f5a' } })
+    .png()
+    .toBuffer()
+  const label =
+    '<svg width="1654" height="2339"><text x="200" y="400" font-size="56">Berth before</text>' +
+    '<text x="200" y="1500" font-size="56">Berth after</text></svg>'
+  await sharp({ create: { width: 1654, height: 2339, channels: 3, background: '#ffffff' } })
+    .composite([{ input: Buffer.from(label) }, { input: photo, left: 300, top: 700 }])
+    .withMetadata({ density: 200 })
+    .png()
+    .toFile(join(folder, 'berth.png'))
+  await mkdir(out)
+  const files = ['docx', 'odt'].map(format => ({ format, name: 'berth' }))
+  await runCommand(out, { scan: { colour: 'colour' }, clean: { deskew: false }, files }, [join(folder, 'berth.png')])
+  const made = async (name: string) => Zip.loadAsync(await readFile(join(out, 'out', name)))
+  for (const [name, body, kept] of [
+    ['berth.docx', 'word/document.xml', /^word\/media\/.*\.jpg$/],
+    ['berth.odt', 'content.xml', /^Pictures\/1\.jpg$/],
+  ] as const) {
+    const zip = await made(name)
+    const pictures = zip.file(kept)
+    expect(pictures).toHaveLength(1)
+    const { width, height } = await sharp(await pictures[0]!.async('nodebuffer')).metadata()
+    expect(Math.abs(width - 500) + Math.abs(height - 360)).toBeLessThan(48)
+    const text = await zip.file(body)!.async('string')
+    const places = [text.indexOf('before'), text.search(/<(pic:pic|drawing:image)/), text.indexOf('after')]
+    expect(places).toEqual([...places].sort((one, other) => one - other))
+    expect(Math.min(...places)).toBeGreaterThan(0)
+  }
 })

@@ -1,0 +1,81 @@
+import type { Word } from '../model/evidence'
+import { findComponents } from './components'
+import type { Area, Bitmap, Grey } from './image'
+import { paperLevel } from './turn'
+
+const cellInches = 0.05
+/** Darker than this share of the paper's level is a mark; and so much of a cell is marked where something stands. */
+const dark = 0.85
+const leastMarked = 0.04
+/** Around a word, for what the reading's box cuts off. */
+const wordRoom = 0.04
+/** Less sure words may be what was made of a picture. */
+const sureWord = 0.6
+/** A picture is no smaller than this; a frame or rule fills less of its box. */
+const leastSide = 0.35
+const leastFilled = 0.3
+/** The whole page is none. */
+const mostOfPage = 0.9
+
+/**
+ * Pictures on a page: photographs, logos, stamps, signatures, codes; whatever is large and dense and was not read as text.
+ * In pixels, from top to bottom.
+ */
+export function figuresOn(page: Grey, dpi: number, words: readonly Word[]): Area[] {
+  const size = Math.max(1, Math.round(cellInches * dpi))
+  const cells = cellsOf(page, size)
+  for (const word of words) if (word.confidence >= sureWord) clear(cells, word, dpi / size)
+  const parts = findComponents(joined(cells))
+  const filled = new Uint32Array(parts.count)
+  const { runs, owner } = parts
+  for (let run = 0; run < runs.count; run++) {
+    const from = runs.row[run]! * cells.width
+    for (let x = runs.start[run]!; x < runs.end[run]!; x++) filled[owner[run]!]! += cells.data[from + x]!
+  }
+  const least = (leastSide * dpi) / size
+  const areas: Area[] = []
+  for (let part = 0; part < parts.count; part++) {
+    const [left, top, right, bottom] = [parts.left[part]!, parts.top[part]!, parts.right[part]!, parts.bottom[part]!]
+    const [wide, high] = [right - left, bottom - top]
+    if (wide < least || high < least || filled[part]! < leastFilled * wide * high) continue
+    if (wide * high > mostOfPage * cells.width * cells.height) continue
+    const [x, y] = [left * size, top * size]
+    areas.push({ x, y, width: Math.min(page.width - x, wide * size), height: Math.min(page.height - y, high * size) })
+  }
+  return areas.sort((one, other) => one.y - other.y || one.x - other.x)
+}
+
+/** One for each cell in which something stands. */
+function cellsOf(page: Grey, size: number): Bitmap {
+  const [width, height] = [Math.ceil(page.width / size), Math.ceil(page.height / size)]
+  const counts = new Uint16Array(width * height)
+  const limit = paperLevel(page) * dark
+  for (let y = 0; y < page.height; y++) {
+    const row = Math.floor(y / size) * width
+    for (let x = 0, at = y * page.width; x < page.width; x++, at++) if (page.data[at]! < limit) counts[row + ((x / size) | 0)]!++
+  }
+  const least = Math.max(1, leastMarked * size * size)
+  return { width, height, data: Uint8Array.from(counts, count => (count >= least ? 1 : 0)) }
+}
+
+function clear({ width, height, data }: Bitmap, word: Word, scale: number): void {
+  const [left, top] = [Math.max(0, Math.floor((word.x - wordRoom) * scale)), Math.max(0, Math.floor((word.y - wordRoom) * scale))]
+  const right = Math.min(width, Math.ceil((word.x + word.width + wordRoom) * scale))
+  const bottom = Math.min(height, Math.ceil((word.y + word.height + wordRoom) * scale))
+  for (let y = top; y < bottom; y++) data.fill(0, y * width + left, y * width + Math.max(left, right))
+}
+
+/** Cells with a gap of one between them are one thing. */
+function joined({ width, height, data }: Bitmap): Bitmap {
+  const made = data.slice()
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const at = y * width + x
+      if (data[at] === 1) continue
+      const across = x > 0 && x < width - 1 && data[at - 1] === 1 && data[at + 1] === 1
+      const down = y > 0 && y < height - 1 && data[at - width] === 1 && data[at + width] === 1
+      if (across || down) made[at] = 1
+    }
+  }
+  return { width, height, data: made }
+}
