@@ -67,7 +67,7 @@ export const commands: readonly Command[] = [
     words: ['add', 'list', 'end'],
     options: [
       { name: '--for', takes: 'PERSON', does: 'For whom the program acts: it sees what they may see.' },
-      { name: '--scopes', takes: 'SCOPES', does: 'What it may do: some of capture,read,index,manage.' },
+      { name: '--scopes', takes: 'SCOPES', does: 'What it may do: some of capture,read,index,manage,print.' },
       { name: '--name', takes: 'WHAT', does: 'What it is for, as the list says it.' },
     ],
     examples: ['rubricator token add --for Tamsin --scopes capture,read --name "Mail room"', 'rubricator token list'],

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { PrintChoices } from '../core/model/printing'
 import type { BusinessRecord } from '../core/model/lookup'
 
 /** One document on its way out. */
@@ -9,6 +10,8 @@ export interface Delivery {
   folder: string
   /** Mail addresses of those who get it, where a person chose some. */
   people: readonly string[]
+  /** Where the device prints that scanned it, and what was chosen for that: nothing of it where nobody said. */
+  printing?: { printer: string | null; copies: number | null; sides: PrintChoices['sides'] | null }
   files: readonly { name: string; path: string; sha256: string; mediaType: string }[]
   /** Type and index values. */
   index: Record<string, unknown>

@@ -68,7 +68,7 @@ export async function newBatch(person: Person, asked: z.infer<typeof Start>, fro
   if (stray) throw createError({ statusCode: 400, message: `sends: “${rubricName}” does not leave open where in “${stray.to}” it goes.` })
   // A name and a code are for this once.
   if (rubric.scan.mayChange.length)
-    await rememberChoices(sql, person.id, asked.rubric, { ...asked.choices, name: undefined, protect: undefined })
+    await rememberChoices(sql, person.id, asked.rubric, { ...asked.choices, name: undefined, protect: undefined, copies: undefined })
   const { timeZone } = await findOffice(sql)
   return {
     name:

@@ -12,6 +12,7 @@ export interface Jobs {
   fill: { document: number }
   build: { document: number }
   deliver: { slip: number }
+  print: { print: number }
   try: { try: string }
 }
 export type Step = keyof Jobs
@@ -25,6 +26,8 @@ const policies: Record<Step, { retryLimit: number; retryDelay: number; retryBack
   fill: { retryLimit: 5, retryDelay: 2, retryBackoff: true, expireInSeconds: 120 },
   build: { retryLimit: 5, retryDelay: 5, retryBackoff: true, expireInSeconds: 1800 },
   try: { retryLimit: 1, retryDelay: 2, retryBackoff: false, expireInSeconds: 1800 },
+  // Somebody stands at the device.
+  print: { retryLimit: 2, retryDelay: 3, retryBackoff: false, expireInSeconds: 600 },
   deliver: { retryLimit: 6, retryDelay: 5, retryBackoff: true, expireInSeconds: 600 },
 }
 export const steps = Object.keys(policies) as Step[]

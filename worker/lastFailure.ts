@@ -3,6 +3,7 @@ import { holdBatch } from '../flow/hold'
 import type { Flow } from '../flow/inBatch'
 import { loadEnded } from '../flow/load'
 import { findLoad } from '../store/batches/loads'
+import { printFailed } from '../store/printJobs'
 import { findDocument } from '../store/documents/read'
 import { pageToExamine } from '../store/pages/toExamine'
 import type { Jobs, Step } from '../store/queue'
@@ -30,6 +31,8 @@ export async function lastFailure(flow: Flow, step: Step, data: Jobs[Step], erro
   } else if ('slip' in data) {
     const slip = await findSlip(flow.sql, data.slip)
     if (slip) await slipRefused(flow, slip, `Delivering stopped: ${words}. Look at the files, then send it again.`, true)
+  } else if ('print' in data) {
+    await printFailed(flow.sql, data.print, `Printing stopped: ${words}.`)
   } else if ('batch' in data) {
     await holdBatch(flow, data.batch, `Splitting stopped: ${words}`)
   }

@@ -10,9 +10,10 @@ import { addFigures } from '../store/figures'
 import { forgetOldBytes } from '../flow/keep'
 import { tryDue } from '../flow/pauses'
 import { forgetOld } from '../store/forget'
+import { forgetPrints } from '../store/printJobs'
 import { giveSign } from '../store/readiness'
 import { allowNetworks, usualNetworks } from '../reach/networks'
-import { followOffice } from '../store/setup/office'
+import { findOffice, followOffice } from '../store/setup/office'
 import { checkDatabase } from '../store/schema'
 import { Queue, steps, type Jobs, type Step } from '../store/queue'
 import { readStoreSettings } from '../store/settings'
@@ -23,6 +24,7 @@ import { build } from './steps/build'
 import { deliver } from './steps/deliver'
 import { examine } from './steps/examine'
 import { fill } from './steps/fill'
+import { print } from './steps/print'
 import { read } from './steps/read'
 import { receive } from './steps/receive'
 import { split } from './steps/split'
@@ -41,6 +43,7 @@ const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => 
   fill,
   build,
   deliver,
+  print,
   try: tryRubric,
 }
 
@@ -128,6 +131,7 @@ async function tidy(): Promise<void> {
     const [row] = await tx<{ mine: boolean }[]>`select pg_try_advisory_xact_lock(${tidyLock}) as mine`
     if (!row?.mine) return
     await forgetOld(tx)
+    await forgetPrints(tx, (await findOffice(tx)).printDays)
     const sides = await forgetOldBytes(work)
     log.info({ sides, ...(await tidyBlobs(sql, work.blobs, new Date())) }, 'old bytes and blobs that nothing names went')
   })

@@ -21,6 +21,7 @@ const change = async () => {
   <div class="max-w-5xl space-y-10">
     <SignedIn />
     <SecondFactor />
+    <PrintingKey />
     <form class="max-w-xl border border-rule bg-leaf px-6 py-5" @submit.prevent="change">
       <h2 class="mb-3 text-2xl">Another password</h2>
       <p v-if="done" class="mb-3 text-verdigris" role="status">Your password is changed. You are signed out everywhere but here.</p>

@@ -12,6 +12,7 @@ const { data: panel, trouble, refresh } = useLoadedKept<PanelView>('/api/panel')
 const rubric = ref<string | null>(null)
 const batch = ref<number | null>(null)
 const mine = ref(false)
+const printing = ref(false)
 const scanning = ref(false)
 
 useIntervalFn(() => void refresh(), 2000)
@@ -21,6 +22,7 @@ function home() {
   rubric.value = null
   batch.value = null
   mine.value = false
+  printing.value = false
 }
 async function signOut() {
   home()
@@ -48,7 +50,9 @@ const place = computed(() =>
             ? 'form'
             : mine.value
               ? 'mine'
-              : 'home',
+              : printing.value
+                ? 'prints'
+                : 'home',
 )
 </script>
 
@@ -66,7 +70,8 @@ const place = computed(() =>
     </header>
     <PanelPair v-if="place === 'pair'" @paired="refresh" />
     <PanelSignIn v-else-if="place === 'sign-in'" />
-    <PanelHome v-else-if="place === 'home'" @rubric="rubric = $event" @mine="mine = true" />
+    <PanelHome v-else-if="place === 'home'" @rubric="rubric = $event" @mine="mine = true" @prints="printing = true" />
+    <PanelPrints v-else-if="place === 'prints'" @back="home" />
     <PanelMine v-else-if="place === 'mine'" @back="home" @batch="batch = $event" />
     <PanelForm
       v-else-if="place === 'form' && panel?.device"

@@ -18,6 +18,8 @@ export const changeableWords: Record<Changeable, string> = {
   name: 'name of the batch',
   format: 'kind of file',
   protect: 'a code on the file',
+  copies: 'how many copies are printed',
+  printSides: 'sides of the paper that are printed',
 }
 
 /** What a field takes. */

@@ -1,6 +1,7 @@
 import { formats } from '~~/core/model/fileFormats'
 import type { Choices } from '~~/core/model/choices'
 import type { FileWeight, PageWeight, StartForm } from '~~/shared/views/start'
+import { sidesOfPrint } from './printing'
 import { saidSize } from './size'
 
 type Settings = StartForm['settings']
@@ -183,6 +184,16 @@ export const settingOptions: { key: SettingKey; title: string; options: Option[]
       { value: false, words: 'Usual' },
       { value: true, words: 'Gentle', hint: 'folded or delicate paper' },
     ],
+  },
+  {
+    key: 'copies',
+    title: 'Copies',
+    options: [1, 2, 3, 4, 5, 6, 8, 10, 15, 20, 30, 50].map(value => ({ value, words: value === 1 ? 'One' : String(value) })),
+  },
+  {
+    key: 'printSides',
+    title: 'Printed on',
+    options: sidesOfPrint.map(([value, words]) => ({ value, words })),
   },
   {
     key: 'format',

@@ -28,6 +28,8 @@ const doneWords: Record<string, string> = {
   redo: 'made a correction again',
   enter: 'entered values',
   confirm: 'confirmed values',
+  'printing key': 'made a printing key',
+  'put words right': 'put right what was read',
   'look at original': 'looked at what is black',
   'remove originals': 'let originals go',
   'let bytes go': 'let bytes go, as the rubric says',

@@ -42,6 +42,8 @@ export const Office = z.strictObject({
   /** Networks in which devices and destinations are reached; null: this machine and private ones. */
   networks: z.array(z.string().trim().max(60)).max(100).nullable().default(null),
   mail: MailServer.nullable().default(null),
+  /** For how many days a print job waits for its owner. */
+  printDays: z.int().min(1).max(90).default(3),
   /** Who must show a second factor when they sign in; others may. */
   secondFactor: z.enum(['nobody', 'stewards']).default('nobody'),
 })

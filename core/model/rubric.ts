@@ -25,6 +25,8 @@ export const changeable = [
   'name',
   'format',
   'protect',
+  'copies',
+  'printSides',
 ] as const
 export type Changeable = (typeof changeable)[number]
 

@@ -3,7 +3,7 @@ import type { Rubric } from './rubric'
 
 /** The rubric as these choices change it. Protecting makes it plain PDF: PDF/A must open for everyone. */
 export function withChoices(rubric: Rubric, choices: Choices): Rubric {
-  const { rotate, name, format, protect, paper, ...settings } = choices
+  const { rotate, name, format, protect, paper, copies: _, printSides: __, ...settings } = choices
   const size = paper === undefined ? {} : paper === 'mixed' ? { paper: 'auto' as const, mixedSizes: true } : { paper, mixedSizes: false }
   const formatOf = (own: Rubric['files'][number]['format']) => {
     const wanted = format ?? own

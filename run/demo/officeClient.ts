@@ -1,4 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises'
+import ipp from 'ipp'
 import { z } from 'zod'
 import { ApiBatch, BatchMade, Problem } from '../../shared/views/api'
 import type { RunFile } from '../product'
@@ -46,6 +47,37 @@ export class OfficeClient {
     if (state !== 'receiving') return
     await this.must('POST', `/batches/${batch}/files?name=${key}.pdf&key=${key}`, pdf)
     await this.must('POST', `/batches/${batch}/complete`)
+  }
+
+  /** Prints to the queue, as a program does, what waits there for whoever this is. */
+  async print(called: string, pdf: Buffer): Promise<void> {
+    const { app, api } = this.run
+    const answer = await fetch(`${app}/api/print`, {
+      method: 'POST',
+      headers: {
+        'content-type': 'application/ipp',
+        authorization: `Basic ${Buffer.from(`${this.name}:${api.tokens[this.name]!}`).toString('base64')}`,
+      },
+      body: new Uint8Array(
+        ipp.serialize({
+          version: '2.0',
+          operation: 'Print-Job',
+          id: 1,
+          'operation-attributes-tag': {
+            'attributes-charset': 'utf-8',
+            'attributes-natural-language': 'en',
+            'printer-uri': `${app.replace('http', 'ipp')}/api/print`,
+            'requesting-user-name': this.name,
+            'job-name': called,
+            'document-format': 'application/pdf',
+          },
+          data: pdf,
+        }),
+      ),
+      signal: this.signal,
+    })
+    const { statusCode } = ipp.parse(Buffer.from(await answer.arrayBuffer()))
+    if (statusCode !== 'successful-ok') throw new Error(`Printing: ${answer.status} ${statusCode}`)
   }
 
   private async seen(batch: number): Promise<BatchSeen> {

@@ -7,7 +7,7 @@ import { addAddress } from '../../store/people/addresses'
 import { addPerson, personByName } from '../../store/people/people'
 import { addToken } from '../../store/people/tokens'
 import { putDestination } from '../../store/setup/destinations'
-import { putDevice } from '../../store/setup/devices'
+import { putDevice, setPrinter } from '../../store/setup/devices'
 import { findOffice, saveOffice } from '../../store/setup/office'
 import { setReaderKey } from '../../store/setup/panels'
 import { addRubric } from '../../store/setup/rubrics'
@@ -28,6 +28,7 @@ const rubrics = [
   'dues-statements',
   'berth-applications',
   'vessel-inspections',
+  'plain-copies',
 ]
 const addresses: [string, string][] = [
   ['Berthing desk', 'berths@saltmere.example'],
@@ -67,6 +68,7 @@ export async function seed(
     await addRubric(sql, read.rubric)
   }
   const device = await putDevice(sql, 'Office device', demo.officeDevice)
+  await setPrinter(sql, device, demo.printer)
   await setReaderKey(sql, device, demo.readerKey)
   await putDestination(sql, {
     id: 'vessel-register',
@@ -163,6 +165,12 @@ export async function seed(
     name: 'Archive packages',
     connector: 'bag',
     options: { path: demo.bags, organization: 'Saltmere Harbour Office' },
+  })
+  await putDestination(sql, {
+    id: 'where-scanned',
+    name: 'Printer of the device',
+    connector: 'printer',
+    options: {},
   })
   await putDestination(sql, {
     id: 'office-printer',

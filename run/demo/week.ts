@@ -52,6 +52,7 @@ const week: readonly Step[] = [
   ...[1, 2, 3, 4].map(number => slips(`slips ${number + 4}`, 'Jowan', 22, `${(number - 1) * 11 + 1}-${number * 11}`)),
 ]
 const notArrived = 'not arrived'
+const printed = 'printed'
 
 /**
  * Fills the demo with an office's work, by the way that a program takes: files handed in, values confirmed, documents
@@ -63,7 +64,8 @@ export async function liveTheWeek(
   signal: AbortSignal,
   plan: readonly Step[] = week,
 ): Promise<void> {
-  for (const { step } of [...plan, { step: notArrived }]) await sql`insert into demo_steps (step) values (${step}) on conflict do nothing`
+  for (const { step } of [...plan, { step: notArrived }, { step: printed }])
+    await sql`insert into demo_steps (step) values (${step}) on conflict do nothing`
   const rows = await sql<{ step: string; batch: number | null }[]>`select step, batch from demo_steps where done_at is null`
   const open = new Map(rows.map(row => [row.step, row.batch]))
   const done = (step: string) => sql`update demo_steps set done_at = now() where step = ${step}`
@@ -77,6 +79,10 @@ export async function liveTheWeek(
     await untilQuiet(sql, signal)
     await new OfficeClient(run, 'Tamsin', signal).sendNowhere(await asScans('office-letters', 25, '2'))
     await done(notArrived)
+  }
+  if (open.has(printed)) {
+    await new OfficeClient(run, 'Tamsin', signal).print('Letter to the berthing desk', await asScans('office-letters', 27, '1'))
+    await done(printed)
   }
 }
 

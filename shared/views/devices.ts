@@ -11,6 +11,8 @@ export interface DeviceDetail {
   address: string
   /** The certificate that it must show (SHA-256), where a steward confirmed one. */
   certificate: string | null
+  /** Where it prints; null where it does not. */
+  printer: string | null
   /** When its panel was paired. */
   panel: string | null
   capabilities: { model: string; feeder: boolean; duplex: boolean; glass: boolean; colourModes: string[]; resolutions: number[] } | null

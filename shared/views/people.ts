@@ -56,8 +56,8 @@ export interface SessionView {
   own: boolean
 }
 
-/** What a program may do with its token: hand in, look, enter values, set up. */
-export const scopes = ['capture', 'read', 'index', 'manage'] as const
+/** What a program may do with its token: hand in, look, enter values, set up, send print jobs. */
+export const scopes = ['capture', 'read', 'index', 'manage', 'print'] as const
 export type Scope = (typeof scopes)[number]
 export interface TokenView {
   id: string

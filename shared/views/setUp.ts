@@ -68,6 +68,8 @@ export interface OfficeView {
   networks: string[] | null
   /** Who must show a second factor when they sign in. */
   secondFactor: 'nobody' | 'stewards'
+  /** For how many days a print job waits. */
+  printDays: number
   mail: { host: string; port: number; secure: boolean; user?: string; from: string } | null
   mailPasswordKept: boolean
   /** What `networks` means where it is null. */

@@ -8,7 +8,8 @@ export function printerPage(name: string, { tray, jammed }: Printer): string {
     .reverse()
     .map(
       job =>
-        `<li><img src="tray/${job.id}.png" alt="Its first page" width="150"><p><b>${escaped(job.name)}</b><br>` +
+        `<li><a href="tray/${job.id}.pdf"><img src="tray/${job.id}.png" alt="Its first page" width="150"></a>` +
+        `<p><b>${escaped(job.name)}</b><br>` +
         `${job.copies} × ${escaped(job.sides)}, ${escaped(job.colour)}, from ${escaped(job.user)}</p></li>`,
     )
   return `<!doctype html>

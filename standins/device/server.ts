@@ -148,6 +148,8 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
       return response.writeHead(303, { location: '../tray' }).end()
     }
     if (path === '/tray') return reply(response, 200, 'text/html; charset=utf-8', printerPage(name, printer))
+    const paper = printer.tray.find(one => one.id === Number(/^\/tray\/(\d+)\.pdf$/.exec(path)?.[1]))
+    if (paper) return reply(response, 200, 'application/pdf', paper.bytes)
     const picture = await printer.picture(Number(/^\/tray\/(\d+)\.png$/.exec(path)?.[1]))
     return picture ? reply(response, 200, 'image/png', picture) : refuse(response, 404)
   }

@@ -35,6 +35,7 @@ async function unnamed(sql: Sql, names: readonly string[]): Promise<string[]> {
   const rows = await sql<{ name: string }[]>`
     select name from unnest(${[...names]}::text[]) as one (name)
     where not exists (select 1 from pages where blob = name or page_blob = name or thumbnail_blob = name or reading_blob = name)
+      and not exists (select 1 from print_jobs where print_jobs.blob = name)
       and not exists (select 1 from loads where loads.blob = name)
       and not exists (select 1 from files where sha256 = name)`
   return rows.map(row => row.name)

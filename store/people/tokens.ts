@@ -18,6 +18,14 @@ export async function addToken(tx: Tx, asked: NewToken, token = randomBytes(32).
   return token
 }
 
+/** Makes a person's key for printing in the place of the one before, which ends. */
+export function newPrintingKey(sql: Sql, person: string): Promise<string> {
+  return sql.begin(async tx => {
+    await tx`update tokens set ended_at = now() where person = ${person} and scopes = array['print'] and ended_at is null`
+    return addToken(tx, { person, name: 'Printing', scopes: ['print'] })
+  })
+}
+
 /** Whom a token acts for, and what it may; null where it is not known or was ended. */
 export async function personByApiToken(sql: Sql, token: string): Promise<{ person: Person; token: string; scopes: Scope[] } | null> {
   const [row] = await sql<{ id: string; name: string; roles: Person['roles']; token: string; scopes: Scope[] }[]>`

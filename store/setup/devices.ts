@@ -6,6 +6,8 @@ export interface DeviceRow {
   address: string
   /** The certificate that it must show, as a steward confirmed it (SHA-256). */
   certificate: string | null
+  /** Where it prints; null where it does not. */
+  printer: string | null
 }
 
 /** Adds a device, or notes its new address; gives its identity. */
@@ -18,12 +20,17 @@ export async function putDevice(tx: Tx, name: string, address: string, certifica
 }
 
 export function listDevices(tx: Tx): Promise<DeviceRow[]> {
-  return tx<DeviceRow[]>`select id, name, address, certificate from devices where removed_at is null order by name`
+  return tx<DeviceRow[]>`select id, name, address, certificate, printer from devices where removed_at is null order by name`
 }
 
 export async function findDevice(tx: Tx, id: string): Promise<DeviceRow | null> {
-  const [row] = await tx<DeviceRow[]>`select id, name, address, certificate from devices where id = ${id} and removed_at is null`
+  const [row] = await tx<DeviceRow[]>`select id, name, address, certificate, printer from devices where id = ${id} and removed_at is null`
   return row ?? null
+}
+
+/** Says where a device prints; null where it does not. False where there is no such device. */
+export async function setPrinter(tx: Tx, id: string, printer: string | null): Promise<boolean> {
+  return (await tx`update devices set printer = ${printer} where id = ${id} and removed_at is null returning id`).length > 0
 }
 
 /** What keeps a device from being removed: batches that take paper from it, and its panel. */

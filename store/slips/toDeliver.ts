@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { PrintChoices } from '../../core/model/printing'
 import { FieldValue } from '../../core/model/ledger'
 import { LookupAnswers } from '../../core/model/lookup'
 import type { Sql } from '../database'
@@ -33,6 +34,10 @@ const Facts = z.object({
   fields: z.record(z.string(), FieldValue),
   indexed_by: z.string().nullable(),
   lookups: LookupAnswers,
+  /** What whoever scanned it chose for its printing, and where the device prints that scanned it. */
+  copies: z.int().nullable(),
+  sides: PrintChoices.shape.sides.nullable(),
+  printer: z.string().nullable(),
   files: z.array(z.object({ name: z.string(), media_type: z.string(), bytes: z.int(), sha256: z.string() })),
 })
 
@@ -43,6 +48,9 @@ export async function documentToDeliver(
 ) {
   const [row] = await sql`
     select documents.type, documents.position, documents.fields, documents.lookups, batches.name as batch, batch_id,
+      (batches.choices->>'copies')::int as copies, batches.choices->>'printSides' as sides,
+      (select printer from pages join loads on loads.id = load_id join devices on devices.id = device_id
+        where pages.document_id = documents.id and removed_at is null order by page_order limit 1) as printer,
       people.name as indexed_by,
       (select coalesce(jsonb_agg(jsonb_build_object('name', name, 'media_type', media_type, 'bytes', bytes, 'sha256', sha256)
         order by id), '[]')

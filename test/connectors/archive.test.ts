@@ -210,6 +210,16 @@ describe('a printer', () => {
     expect(await open().check()).toContain('takes PDF')
   })
 
+  it('prints where the paper was scanned, as somebody chose there', async () => {
+    const there = connectorNamed('printer').open({ copies: 2 })
+    const pdf = await readFile(join(folder, 'page.pdf'))
+    const printing = { printer: `ipp://127.0.0.1:${portOf(device)}/ipp/print`, copies: 3, sides: 'one-sided' as const }
+    await there.deliver(await delivery(pdf, { id: '16', printing }))
+    expect(await tray()).toContain('3 × one-sided')
+    await expect(there.deliver(await delivery(pdf, { id: '17' }))).rejects.toThrow('not scanned at a device that prints')
+    expect(await there.check()).toContain('where the paper was scanned')
+  })
+
   it('says what is wrong', async () => {
     const file = { ...(await delivery('x')).files[0]!, mediaType: 'text/plain' }
     await expect(open().deliver(await delivery('x', { files: [file] }))).rejects.toMatchObject({ kind: 'never' })

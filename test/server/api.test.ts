@@ -181,7 +181,7 @@ it('tokens are made, listed and ended on the command line', async () => {
   expect((await rubricator('token', 'end', line.split('\t')[0]!)).code).toBe(0)
   expect((await program('Tamsin', made.output.trim())('GET', `/batches/${batch}`)).status).toBe(401)
   expect((await rubricator('token', 'add', '--for', 'Tamsin', '--scopes', 'everything')).errors).toContain(
-    '--scopes: found "everything", expected some of capture,read,index,manage',
+    '--scopes: found "everything", expected some of capture,read,index,manage,print',
   )
 })
 

@@ -28,7 +28,8 @@ describe('a destination', () => {
   it('of each kind is tried with its stand-in, which is left as it was', async () => {
     const before = (await readdir(running().folder)).sort()
     const tried: Record<string, string> = {}
-    for (const { id, connector } of await all()) {
+    // One printer has nothing to be asked: it is wherever the paper was scanned.
+    for (const { id, connector } of (await all()).filter(one => one.id !== 'where-scanned')) {
       let { body } = await check(id)
       // On a machine this busy a server may not open its second connection in time.
       if (!body.answer && body.message.includes('does not answer')) ({ body } = await check(id))

@@ -47,6 +47,7 @@ it('knows the office’s settings without the key, and its mail password only wi
     timeZone: 'Europe/London',
     networks: null,
     secondFactor: 'nobody' as const,
+    printDays: 3,
     habits: Habits.parse({}),
     mail,
   })

@@ -21,6 +21,7 @@ export async function deliver(work: Work, { slip: id }: { slip: number }): Promi
       id: slip.edition === 1 ? String(slip.document_id) : `${slip.document_id}-${slip.edition}`,
       folder: slip.folder,
       people: slip.people,
+      printing: { printer: facts.printer, copies: facts.copies, sides: facts.sides },
       files: await Promise.all(
         facts.files.map(async file => ({
           name: file.name,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CornerLeftUp, File, Folder } from '@lucide/vue'
+import { CornerLeftUp, File, Folder, Printer } from '@lucide/vue'
 import type { FolderEntry } from '~~/shared/views/setUp'
 import { saidSize } from '~/words/size'
 import { saidTime } from '~/words/time'
@@ -11,6 +11,13 @@ const { data: entries, trouble } = useLoaded<FolderEntry[]>(
 )
 const inside = (name: string) => [folder.value, name].filter(Boolean).join('/')
 const above = () => (folder.value = folder.value.split('/').slice(0, -1).join('/'))
+const { running, trouble: printTrouble, run } = useAction()
+const printed = ref<string | null>(null)
+const print = (name: string) =>
+  run(async () => {
+    await ask(`/api/destinations/${props.destination}/print`, { method: 'POST', body: { path: inside(name) } })
+    printed.value = name
+  })
 const picture = (entry: FolderEntry) => `/api/destinations/${props.destination}/picture?path=${encodeURIComponent(inside(entry.name))}`
 </script>
 
@@ -20,7 +27,8 @@ const picture = (entry: FolderEntry) => `/api/destinations/${props.destination}/
       <button type="button" class="touch" :disabled="!folder" @click="above"><CornerLeftUp :size="24" aria-hidden="true" /> Up</button>
       <p class="font-mono text-lg" aria-live="polite">{{ name }}{{ folder ? ` / ${folder.split('/').join(' / ')}` : '' }}</p>
     </div>
-    <TroubleBand :words="trouble" />
+    <TroubleBand :words="trouble ?? printTrouble" />
+    <p v-if="printed" class="mb-2 text-verdigris" role="status">{{ printed }} waits for you under Print.</p>
     <ul v-if="entries" class="grid min-h-0 flex-1 auto-rows-min grid-cols-2 gap-2 overflow-y-auto">
       <li v-for="entry in entries" :key="entry.name">
         <button
@@ -46,6 +54,16 @@ const picture = (entry: FolderEntry) => `/api/destinations/${props.destination}/
               [entry.bytes === null ? null : saidSize(entry.bytes), entry.modified && saidTime(entry.modified)].filter(Boolean).join(', ')
             }}</span
           >
+          <button
+            v-if="/\.pdf$/i.test(entry.name)"
+            type="button"
+            class="touch ml-auto shrink-0"
+            :disabled="running"
+            :aria-label="`Print ${entry.name}`"
+            @click="print(entry.name)"
+          >
+            <Printer :size="24" aria-hidden="true" />
+          </button>
         </div>
       </li>
       <li v-if="!entries.length" class="text-faded">Nothing is here yet. Take it, or go up.</li>

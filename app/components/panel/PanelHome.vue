@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import { ChevronLeft, ChevronRight, History, Zap } from '@lucide/vue'
+import { ChevronLeft, ChevronRight, History, Printer, Zap } from '@lucide/vue'
+import type { HeldPrints } from '~~/shared/views/printing'
 import type { RubricChoice } from '~~/shared/views/rubrics'
 
-const emit = defineEmits<{ rubric: [id: string]; mine: [] }>()
+const emit = defineEmits<{ rubric: [id: string]; mine: []; prints: [] }>()
 const { data: allRubrics, trouble } = useLoaded<RubricChoice[]>('/api/rubrics')
 const rubrics = computed(() => allRubrics.value?.filter(one => one.mayScan))
+// What waits to be printed is looked up at once: one came for it.
+const { data: held } = useLoaded<HeldPrints>('/api/prints')
 const perPage = 6
 const at = ref(0)
 const pages = computed(() => Math.max(1, Math.ceil((rubrics.value?.length ?? 0) / perPage)))
@@ -15,7 +18,12 @@ const shown = computed(() => (rubrics.value ?? []).slice(at.value * perPage, (at
   <div class="flex min-h-0 flex-1 flex-col px-8 py-5">
     <div class="mb-4 flex items-center gap-4">
       <h2 class="font-serif text-3xl">What kind of paper is it?</h2>
-      <button type="button" class="touch ml-auto" @click="emit('mine')">
+      <button v-if="held && (held.device || held.prints.length)" type="button" class="touch ml-auto" @click="emit('prints')">
+        <Printer :size="24" aria-hidden="true" /> Print<span v-if="held.prints.length" class="numbers" aria-label="jobs that wait">{{
+          held.prints.length
+        }}</span>
+      </button>
+      <button type="button" class="touch" :class="{ 'ml-auto': !held || !(held.device || held.prints.length) }" @click="emit('mine')">
         <History :size="24" aria-hidden="true" /> What became of mine
       </button>
     </div>

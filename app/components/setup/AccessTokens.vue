@@ -13,6 +13,7 @@ const means: Record<Scope, string> = {
   read: 'look at batches and documents',
   index: 'enter index values',
   manage: 'set things up',
+  print: 'send print jobs',
 }
 const inUse = computed(() => (tokens.value ?? []).filter(token => !token.endedAt))
 

@@ -101,6 +101,7 @@ const test = (source: 'feeder' | 'glass') =>
           </button>
           <button v-if="device.panel" type="button" class="act-quiet" :disabled="running" @click="unpair">Unpair</button>
         </div>
+        <DevicePrinter :device="device" @changed="refresh" />
         <h2 class="mt-8 mb-2 text-2xl">When it is gone</h2>
         <p class="text-faded">What was scanned on it keeps its name.</p>
         <button type="button" class="act-quiet mt-3" :disabled="running" @click="remove">Remove this device</button>

@@ -16,6 +16,7 @@ const asked = reactive({
   mail: { host: '', port: 587, secure: false, user: '', from: '' },
   password: '',
   secondFactor: 'nobody',
+  printDays: 3,
 })
 const saved = ref(false)
 const tried = ref<string | null>(null)
@@ -60,6 +61,7 @@ watch(office, found => {
     mail: { host: '', port: 587, secure: false, from: '', ...found.mail, user: found.mail?.user ?? '' },
     password: '',
     secondFactor: found.secondFactor,
+    printDays: found.printDays,
   })
 })
 const save = async () => {
@@ -78,6 +80,7 @@ const save = async () => {
           grouping: asked.numbers.slice(1),
         },
         secondFactor: asked.secondFactor,
+        printDays: asked.printDays,
         networks: asked.own ? asked.networks.split(/[\s,]+/).filter(Boolean) : null,
         mail: asked.mails
           ? { host, port, secure, from, ...(user ? { user } : {}), ...(asked.password ? { password: asked.password } : {}) }
@@ -139,6 +142,14 @@ const tryMail = () =>
         Stewards show a second factor; without one they change nothing here</label
       >
       <p class="small text-faded">Everybody may have one: it is set up under one’s own name.</p>
+    </section>
+    <section>
+      <h2 class="mb-3 text-2xl">Printing</h2>
+      <p class="sentences">
+        What people print waits for
+        <input v-model.number="asked.printDays" class="word numbers w-20" type="number" min="1" max="90" required aria-label="Days" />
+        days until they fetch it at a device; then it is deleted.
+      </p>
     </section>
     <section>
       <h2 class="mb-3 text-2xl">What may be reached</h2>

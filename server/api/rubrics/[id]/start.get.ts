@@ -1,5 +1,6 @@
 import { connectorNamed } from '../../../../connectors'
 import { askedFields } from '../../../../core/fields/given'
+import type { Choices } from '../../../../core/model/choices'
 import type { StartForm } from '../../../../shared/views/start'
 import { withChoices } from '../../../../core/model/withChoices'
 import { fileWeights, pageWeights } from '../../../../store/pages/weights'
@@ -22,7 +23,7 @@ export default defineRoute({
     const remembered = Object.entries(await rememberedChoices(sql, person.id, id)).filter(([key]) =>
       (rubric.scan.mayChange as string[]).includes(key),
     )
-    const changed = Object.fromEntries(remembered)
+    const changed: Choices = Object.fromEntries(remembered)
     const { scan, clean, files } = withChoices(rubric, changed)
     const sends = await Promise.all(
       rubric.send
@@ -59,6 +60,8 @@ export default defineRoute({
         percent: scan.percent,
         gentle: scan.gentle,
         format: files[0]?.format ?? null,
+        copies: 1,
+        printSides: changed.printSides ?? 'two-sided-long-edge',
       },
       changed,
       weights: await pageWeights(sql, id),
