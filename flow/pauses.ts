@@ -39,7 +39,7 @@ export async function destinationTakes(tx: Tx, destination: string): Promise<voi
   if (!was.length) return
   // One that fails at this very moment has its own pause: waiting for it could be for ever.
   await tx`
-    update slips set next_try = now()
+    update slips set next_try = greatest(now(), not_before)
     where id in (select id from slips where destination_id = ${destination} and state = 'waiting' and next_try > now()
       for update skip locked)`
 }
@@ -49,6 +49,17 @@ const atOnce = 200
 /** Sends deliveries on whose pause is over; any worker may. Gives how many. */
 export function tryDue(sql: Sql, queue: Queue): Promise<number> {
   return sql.begin(async tx => {
+    // What goes with its whole batch, once all of that is made.
+    await tx`
+      update slips set waits_for_batch = false, next_try = coalesce(greatest(not_before, now()), now())
+      where id in (
+        select slips.id
+        from slips
+        join documents on documents.id = document_id
+        join batches on batches.id = batch_id
+        where waits_for_batch and batches.state in ('sending', 'done')
+          and not exists (select 1 from documents as other where other.batch_id = batches.id and other.built_at is null)
+        for update of slips skip locked)`
     const due = await tx<{ id: number }[]>`
       select id from slips where state = 'waiting' and next_try <= now() order by next_try limit ${atOnce} for update skip locked`
     if (!due.length) return 0

@@ -182,6 +182,13 @@ const Send = z.strictObject({
   when: z.array(z.strictObject({ field: identifier, is: z.array(z.string()).min(1) })).optional(),
   /** Only files of these formats. */
   files: z.array(z.enum(fileFormats)).min(1).optional(),
+  /** Not before every document of its batch is made. */
+  together: z.boolean().optional(),
+  /** Not before this time of the office's day. */
+  at: z
+    .string()
+    .regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time such as "18:00"')
+    .optional(),
 })
 export type Send = z.infer<typeof Send>
 

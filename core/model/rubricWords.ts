@@ -64,10 +64,14 @@ export function rubricWords(rubric: Rubric, names: ReadonlyMap<string, string> =
   if (files.length)
     sentences.push(
       `Makes ${files.map(file => formatWords(file.format, read.ocr)).join(' and ')}` +
-        `${send.length ? ` and sends it to ${send.map(one => names.get(one.to) ?? one.to).join(' and ')}` : ''}.`,
+        `${send.length ? ` and sends it to ${send.map(one => `${names.get(one.to) ?? one.to}${whenSent(one)}`).join(' and ')}` : ''}.`,
     )
   return sentences
 }
 
 /** Where it was read, a PDF's text can be found; that is what most people want of it. */
-const formatWords = (format: FormatName, read: boolean) => `${read && format.startsWith('pdf') ? 'searchable ' : ''}${formatFacts(format).label}`
+const formatWords = (format: FormatName, read: boolean) =>
+  `${read && format.startsWith('pdf') ? 'searchable ' : ''}${formatFacts(format).label}`
+
+const whenSent = ({ together, at }: Rubric['send'][number]) =>
+  `${together ? ' with its whole batch' : ''}${at === undefined ? '' : ` at ${at}`}`

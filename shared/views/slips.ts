@@ -26,6 +26,10 @@ export interface SlipRow {
   delivered_at: string | null
   /** When the other side said last that it still has it. */
   held_at: string | null
+  /** It goes once its whole batch is made. */
+  waits_for_batch: boolean
+  /** When it goes, where that is still to come. */
+  not_before: string | null
   edition: number
   /** Who confirmed the document, or owns its batch. */
   person: string | null

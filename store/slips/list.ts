@@ -31,6 +31,7 @@ const rows = (sql: Tx) => sql`
     coalesce(first_file.name, 'Document ' || documents.position) as title,
     coalesce(destinations.name, slips.destination_id) as destination,
     slips.state, slips.place, slips.answer, slips.trouble, slips.attempts, slips.created_at, slips.delivered_at, slips.held_at,
+      slips.waits_for_batch, case when slips.not_before > now() then slips.not_before end as not_before,
       slips.edition, people.name as person, first_file.sha256, first_file.bytes
   from slips
   join documents on documents.id = slips.document_id

@@ -1,5 +1,6 @@
-import { expect, it } from 'vitest'
-import { documentBuilt } from '../../flow/build'
+import { describe, expect, it } from 'vitest'
+import { documentBuilt, type SendTo } from '../../flow/build'
+import { destinationTakes, tryDue } from '../../flow/pauses'
 import { ledgerOfBatch } from '../../store/batches/ledger'
 import { documentsOfBatch, pagesOfBatch } from '../../store/batches/show'
 import { splitBatch } from '../../flow/split'
@@ -59,4 +60,46 @@ it('sends a destination the formats that the rubric names for it', async () => {
   const [slip] = await sql<{ id: number }[]>`select id from slips where document_id = ${id}`
   const facts = await documentToDeliver(sql, (await findSlip(sql, slip!.id))!)
   expect(facts.files.map(file => file.name)).toEqual(['permit.csv'])
+})
+
+describe('a document that does not go at once', () => {
+  const at = async (send: Partial<SendTo>) => {
+    await sorted(code('MP26-04217'), blank, code('MP26-04218'), blank)
+    await fillAll()
+    await sql`delete from pgboss.job`
+    const documents = await Promise.all((await documentsOfBatch(sql, batch)).map(async ({ id }) => (await findDocument(sql, id))!))
+    const build = (which: number) =>
+      documentBuilt(flow, documents[which]!, made(String(which).repeat(64)), [{ ...sends[0]!, ...send }], 'Europe/London')
+    const due = async () => {
+      await tryDue(sql, flow.queue)
+      return (await jobs('deliver')).length
+    }
+    return { build, due }
+  }
+
+  it('goes with its whole batch, once all of that is made', async () => {
+    const { build, due } = await at({ together: true })
+    await build(0)
+    expect(await due()).toBe(0)
+    await build(1)
+    // Others may still be to fix.
+    expect(await due()).toBe(0)
+    await sql`update batches set state = 'sending' where id = ${batch}`
+    expect(await due()).toBe(2)
+  })
+
+  it('goes at a time of the office’s day, however often its destination comes back before', async () => {
+    const { build, due } = await at({ at: '18:00' })
+    await build(0)
+    const [slip] = await sql<{ id: number; hour: number; soon: boolean }[]>`
+      select slips.id, extract(hour from next_try at time zone 'Europe/London')::int as hour,
+        next_try > now() and next_try <= now() + interval '25 hours' as soon
+      from slips join documents on documents.id = document_id where batch_id = ${batch}`
+    expect(slip).toMatchObject({ hour: 18, soon: true })
+    await sql`insert into destination_pauses (destination_id, failures, trouble) values ('somewhere', 1, 'It is down.')`
+    await sql.begin(tx => destinationTakes(tx, 'somewhere'))
+    expect(await due()).toBe(0)
+    await sql`update slips set next_try = now() where id = ${slip!.id}`
+    expect(await due()).toBe(1)
+  })
 })

@@ -19,6 +19,7 @@ export async function build(work: Work, { document: id }: { document: number }):
   if (!document || document.built || document.state === 'open') return
   const rubric = await rubricOfBatch(work.sql, document.batch_id)
   const facts = await documentToBuild(work.sql, id)
+  const { timeZone } = await findOffice(work.sql)
   const toMake = documentToMake({
     rubric,
     batch: facts.batch,
@@ -27,7 +28,7 @@ export async function build(work: Work, { document: id }: { document: number }):
     fields: facts.fields,
     barcode: facts.barcode,
     created: facts.created,
-    timeZone: (await findOffice(work.sql)).timeZone,
+    timeZone,
     protect: facts.choices.protect ?? null,
     pages: await Promise.all(
       facts.pages.map(async page => ({
@@ -49,9 +50,11 @@ export async function build(work: Work, { document: id }: { document: number }):
         folder: chosen?.folder || (send.folder ? renderName(send.folder, toMake.name) : ''),
         people: chosen?.people ?? [],
         files: send.files ?? null,
+        together: send.together ?? false,
+        at: send.at ?? null,
       }
     })
-    await documentBuilt(work, document, files, sends)
+    await documentBuilt(work, document, files, sends, timeZone)
   })
 }
 

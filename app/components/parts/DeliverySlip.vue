@@ -5,6 +5,11 @@ import { saidTime } from '~/words/time'
 const props = defineProps<{ slip: SlipRow }>()
 const { running, trouble, run } = useAction()
 const tried = computed(() => (props.slip.attempts === 1 ? 'once' : `${props.slip.attempts} times`))
+const waits = computed(() => {
+  const { waits_for_batch, not_before } = props.slip
+  if (waits_for_batch) return 'Goes once its whole batch is made.'
+  return not_before ? `Goes ${saidTime(not_before)}.` : 'On its way.'
+})
 const again = () => run(() => ask(`/api/slips/${props.slip.id}/retry`, { method: 'POST' }))
 </script>
 
@@ -30,7 +35,7 @@ const again = () => run(() => ask(`/api/slips/${props.slip.id}/retry`, { method:
       <p class="small text-faded">
         {{
           slip.attempts === 0
-            ? 'On its way.'
+            ? waits
             : `Tried ${tried}; ${slip.state === 'failed' ? 'nothing tries again by itself' : 'tries again by itself'}.`
         }}
       </p>

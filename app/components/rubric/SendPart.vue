@@ -66,6 +66,25 @@ const asked = (id: string) => (destinations.find(one => one.id === id)?.connecto
           :to="nameOf(send.to)"
           @update:model-value="set(at, { when: $event.length ? $event : undefined })"
         />
+        <p class="mt-1 flex flex-wrap items-center gap-x-5">
+          <label class="flex min-h-9 items-center gap-3"
+            ><input
+              type="checkbox"
+              class="size-5 accent-lapis"
+              :checked="send.together === true"
+              @change="set(at, { together: ($event.target as HTMLInputElement).checked || undefined })"
+            />
+            Only once its whole batch is made</label
+          >
+          <label class="flex min-h-9 items-center gap-3"
+            >Not before<input
+              v-typed="send.at ?? ''"
+              class="word numbers w-32"
+              type="time"
+              @change="set(at, { at: ($event.target as HTMLInputElement).value || undefined })"
+            />of the day</label
+          >
+        </p>
         <fieldset v-if="formats.length > 1" class="mt-1 flex flex-wrap items-center gap-x-4">
           <legend class="float-left mr-4">It gets</legend>
           <label v-for="format in formats" :key="format" class="flex min-h-9 items-center gap-1.5"
