@@ -45,7 +45,13 @@ export function isStreak(parts: Components, page: Page): (part: number) => boole
   }
 }
 
-/** Punch holes: round, 4 to 9 mm wide, filled or a ring, within 20 mm of an edge (ISO 838 puts them at 12 mm). */
+/** Of the box around a disc ink covers 0.79, of that around a letter O half. */
+const filledShare = 0.65
+
+/**
+ * Punch holes: round, 4 to 9 mm wide, filled or a ring, within 20 mm of an edge (ISO 838 puts them at 12 mm). A ring beside
+ * which something of its height stands is a letter of a heading.
+ */
 export function isHole(parts: Components, part: number, page: Page): boolean {
   const width = parts.right[part]! - parts.left[part]!
   const height = parts.bottom[part]! - parts.top[part]!
@@ -54,7 +60,26 @@ export function isHole(parts: Components, part: number, page: Page): boolean {
   const x = (parts.left[part]! + parts.right[part]!) / 2
   const y = (parts.top[part]! + parts.bottom[part]!) / 2
   const toEdge = Math.min(x, page.width - x, y, page.height - y) / page.dpi
-  return toEdge < 0.8 && isRound(parts, part, x, y, width / 2)
+  if (toEdge >= 0.8 || !isRound(parts, part, x, y, width / 2)) return false
+  return parts.area[part]! >= filledShare * width * height || !standsInLine(parts, part, 0)
+}
+
+/**
+ * Whether another component of about a component's height stands beside it, as letters of a word do.
+ * @param least how wide that is at least, as a share of its height
+ */
+function standsInLine(parts: Components, part: number, least: number): boolean {
+  const [top, bottom] = [parts.top[part]!, parts.bottom[part]!]
+  const height = bottom - top
+  for (let other = 0; other < parts.count; other++) {
+    const own = parts.bottom[other]! - parts.top[other]!
+    if (other === part || own < 0.5 * height || own > 1.6 * height) continue
+    if (parts.right[other]! - parts.left[other]! < least * own) continue
+    const shared = Math.min(bottom, parts.bottom[other]!) - Math.max(top, parts.top[other]!)
+    const gap = Math.max(parts.left[part]!, parts.left[other]!) - Math.min(parts.right[part]!, parts.right[other]!)
+    if (shared >= 0.5 * own && gap <= 0.6 * height) return true
+  }
+  return false
 }
 
 /** Whether nine tenths of a component's outermost ink in each row lies near the circle that its box suggests. */
@@ -88,7 +113,9 @@ export function isStaple(parts: Components, part: number, page: Page): boolean {
   const y = (parts.top[part]! + parts.bottom[part]!) / 2 / page.dpi
   const fromSide = Math.min(x, page.width / page.dpi - x)
   const fromEnd = Math.min(y, page.height / page.dpi - y)
-  return fromSide < 1 && fromEnd < 1 && isStraight(parts, part, width > height)
+  if (fromSide >= 1 || fromEnd >= 1 || !isStraight(parts, part, width > height)) return false
+  // An l or I of a large heading has wider letters beside it; a staple's shadow has at most its like.
+  return width > height / 2 || !standsInLine(parts, part, 0.3)
 }
 
 /** Whether the ink of a component lies along one diagonal, or the long side, of its box. */

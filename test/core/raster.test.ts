@@ -189,6 +189,23 @@ describe('a QR code that does not read', () => {
   })
 })
 
+it('does not take a round letter of a heading for a punch hole, be it a ring', () => {
+  const ring = (x: number, y: number) => disc(18)(x, y) && Math.hypot(x - 18, y - 18) > 12
+  const alone = draw(page(), 694, 114, 36, 36, 40, ring)
+  expect(findInk(alone, dpi).holes).toHaveLength(1)
+  const lettered = draw(draw(page(), 694, 114, 36, 36, 40, ring), 738, 114, 8, 36, 40)
+  expect(findInk(lettered, dpi, ['holes']).holes).toEqual([])
+  // A hole that was punched beside print is a hole.
+  const punched = draw(draw(page(), 694, 114, 36, 36, 40, disc(18)), 738, 114, 8, 36, 40)
+  expect(findInk(punched, dpi).holes).toHaveLength(1)
+})
+
+it('does not take the stroke of a large letter for a staple', () => {
+  const stroke = () => draw(page(), 120, 100, 8, 56, 40)
+  expect(findInk(stroke(), dpi).holes).toHaveLength(1)
+  expect(findInk(draw(stroke(), 138, 118, 30, 38, 40), dpi, ['holes']).holes).toEqual([])
+})
+
 it('knows punch holes, and where they lie once their page is straight', () => {
   const degrees = 1.7
   const image = draw(draw(page(), 70, 838, 46, 46, 40, disc(23)), 74, 1468, 46, 46, 40, disc(23))
