@@ -6,7 +6,7 @@ import type { FindCounts, FindQuery } from '../../shared/views/find'
 import type { Person } from '../../shared/views/people'
 import { beginningLike, type Sql } from '../database'
 import { rubricsFor, visibleDocument } from '../people/rights'
-import { anyTerm, hasTerms } from './words'
+import { anyTerm, everyTerm } from './words'
 
 /** A document that was found, as its row is kept. */
 export interface FoundRow {
@@ -27,7 +27,12 @@ export interface FoundRow {
 }
 
 /** What is counted of a result; more would keep whoever types waiting. */
-export const mostCounted = 2000
+export const mostCounted = 1000
+
+/** Among so many of the newest documents a word that many have is found at once. */
+const newestFirst = 2000
+/** So many are looked up by their words and then narrowed; what more have is looked for from the newest on. */
+const mostByWords = 50_000
 
 /** The marks around a found word in what is shown of a page. */
 export const marks = ['\u2402', '\u2403'] as const
@@ -53,11 +58,14 @@ function fieldFits(sql: Sql, [field, wanted]: [string, string]): Fragment {
   )
 }
 
-const condition = (sql: Sql, person: Person, query: FindQuery): Fragment => {
-  const words = hasTerms(sql, query.text)
+/** Where documents are looked for: with their words, or among those of which it is known that they have them. */
+type Among = 'all' | 'newest' | 'having the words'
+
+const condition = (sql: Sql, person: Person, query: FindQuery, among: Among): Fragment => {
+  const words = among === 'having the words' ? null : everyTerm(sql, query.text)
   const fields = Object.entries(query.fields).filter(([, wanted]) => wanted.trim())
   return sql`${visibleDocument(sql, person)} and documents.filled_at is not null
-    ${words ? sql`and ${words}` : sql``}
+    ${words ? sql`and document_words.search @@ ${words}` : sql``}
     ${query.type ? sql`and documents.type = ${query.type}` : sql``}
     ${query.rubric ? sql`and rubrics.name = ${query.rubric}` : sql``}
     ${query.state ? sql`and documents.state = ${query.state}` : sql``}
@@ -67,15 +75,46 @@ const condition = (sql: Sql, person: Person, query: FindQuery): Fragment => {
     ${fields.length ? fields.map(one => sql`and ${fieldFits(sql, one)}`).reduce((all, one) => sql`${all} ${one}`) : sql``}`
 }
 
-const tables = (sql: Sql, words: boolean) => sql`
+/** The words' own table, or what stands in its place. */
+function wordsTable(sql: Sql, { text, before }: FindQuery, among: Among): Fragment {
+  const earlier = before === undefined ? sql`true` : sql`document_id < ${before}::bigint`
+  if (among === 'newest')
+    return sql`(select document_id, search from document_words where ${earlier} order by document_id desc limit ${newestFirst})`
+  if (among === 'having the words')
+    return sql`(select document_id from documents_with(${everyTerm(sql, text)!}, ${mostByWords}) as one (document_id)
+      where ${earlier} order by document_id desc)`
+  return sql`document_words`
+}
+
+const tables = (sql: Sql, query: FindQuery, among: Among) => sql`
   documents
   join batches on batches.id = documents.batch_id
   join rubrics on rubrics.id = batches.rubric_id
   left join people on people.id = documents.indexed_by
-  ${words ? sql`join document_words on document_words.document_id = documents.id` : sql``}`
+  ${
+    everyTerm(sql, query.text)
+      ? sql`join ${wordsTable(sql, query, among)} as document_words on document_words.document_id = documents.id`
+      : sql``
+  }`
+
+/** Whether so few documents have these words that each can be looked at. */
+async function isRare(sql: Sql, text: string): Promise<boolean> {
+  const words = everyTerm(sql, text)
+  if (words === null) return false
+  const [row] = await sql<{ count: number }[]>`select count(*)::int as count from documents_with(${words}, ${mostByWords + 1})`
+  return row!.count <= mostByWords
+}
 
 /** Documents that a person may see and that fit, the newest first, paged by key. */
-export function findDocuments(sql: Sql, person: Person, query: FindQuery, most: number): Promise<FoundRow[]> {
+export async function findDocuments(sql: Sql, person: Person, query: FindQuery, most: number): Promise<FoundRow[]> {
+  if (everyTerm(sql, query.text) === null) return findAmong(sql, person, query, most, 'all')
+  const newest = await findAmong(sql, person, query, most, 'newest')
+  if (newest.length === most) return newest
+  return findAmong(sql, person, query, most, (await isRare(sql, query.text)) ? 'having the words' : 'all')
+}
+
+/** The same, looked for in one way: all of them find the same, but for what is older than the newest. */
+export function findAmong(sql: Sql, person: Person, query: FindQuery, most: number, among: Among): Promise<FoundRow[]> {
   const any = anyTerm(sql, query.text)
   const before = query.before ?? null
   const around = `MaxFragments=1, MaxWords=18, MinWords=9, StartSel=${marks[0]}, StopSel=${marks[1]}`
@@ -83,8 +122,8 @@ export function findDocuments(sql: Sql, person: Person, query: FindQuery, most: 
     with found as (
       select documents.id, documents.type, documents.state, documents.fields, batches.name as batch, rubrics.name as rubric,
         people.name as person, ${day(sql)} as day
-      from ${tables(sql, any !== null)}
-      where ${condition(sql, person, query)} and (${before}::bigint is null or documents.id < ${before}::bigint)
+      from ${tables(sql, query, among)}
+      where ${condition(sql, person, query, among)} and (${before}::bigint is null or documents.id < ${before}::bigint)
       order by documents.id desc
       limit ${most})
     select found.*, first.id as page, left(first.thumbnail_blob, 8) as picture,
@@ -107,12 +146,15 @@ export function findDocuments(sql: Sql, person: Person, query: FindQuery, most: 
 }
 
 /** How many of a result are of each type, rubric, state and person; of its newest, where it is long. */
-export async function countFound(sql: Sql, person: Person, query: FindQuery): Promise<FindCounts> {
+export async function countFound(sql: Sql, person: Person, asked: FindQuery): Promise<FindCounts> {
+  // Whatever page of it is shown.
+  const query = { ...asked, before: undefined }
+  const among = (await isRare(sql, query.text)) ? 'having the words' : 'all'
   const rows = await sql<{ what: 'type' | 'rubric' | 'state' | 'person'; value: string; count: number }[]>`
     with found as materialized (
       select documents.type, rubrics.name as rubric, documents.state, people.name as person
-      from ${tables(sql, anyTerm(sql, query.text) !== null)}
-      where ${condition(sql, person, query)}
+      from ${tables(sql, query, among)}
+      where ${condition(sql, person, query, among)}
       order by documents.id desc
       limit ${mostCounted})
     select what, value, count(*)::int as count

@@ -24,8 +24,8 @@ const isPlain = (text: string) => /^[\p{L}\p{N}]+$/u.test(text)
 /** The words as they are written, each as the beginning of one. */
 const written = (sql: Tx, text: string) => (isPlain(text) ? sql`${`'${text}':*`}::tsquery` : sql`plainto_tsquery('simple', ${text})`)
 
-/** The condition under which `document_words` has every term: as it begins, or as it looks. Null where there is none. */
-export function hasTerms(sql: Tx, text: string): Fragment | null {
+/** What `document_words` is asked for, so that it has every term: as it begins, or as it looks. Null where there is none. */
+export function everyTerm(sql: Tx, text: string): Fragment | null {
   const terms = termsOf(text)
   if (terms.length === 0) return null
   const queries = terms.map(term =>
@@ -33,7 +33,7 @@ export function hasTerms(sql: Tx, text: string): Fragment | null {
       ? sql`(${written(sql, term.text)} || ('''~' || looks_of_word(${term.text}) || '''')::tsquery)`
       : written(sql, term.text),
   )
-  return sql`document_words.search @@ (${queries.reduce((all, one) => sql`${all} && ${one}`)})`
+  return sql`(${queries.reduce((all, one) => sql`${all} && ${one}`)})`
 }
 
 /** Any of the terms, as a query for what is shown of a page. */

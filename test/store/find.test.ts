@@ -4,7 +4,7 @@ import { enterFields } from '../../flow/fill'
 import { FindAsked } from '../../shared/views/find'
 import { documentsOfBatch } from '../../store/batches/show'
 import { findDocument } from '../../store/documents/read'
-import { countFound, findDocuments, knownTypes } from '../../store/find/find'
+import { countFound, findAmong, findDocuments, knownTypes } from '../../store/find/find'
 import { forgetSearch, keepSearch, keptSearches } from '../../store/find/kept'
 import { refreshWords, termsOf } from '../../store/find/words'
 import { keepWords } from '../../store/pages/words'
@@ -72,6 +72,22 @@ describe('documents are found', () => {
     expect(await find({ from: '2000-01-01', to: '2000-12-31' })).toEqual([])
     const [newest, oldest] = [Math.max(first, second), Math.min(first, second)]
     expect(await find({ before: String(newest) })).toEqual([oldest])
+  })
+
+  it('the same, whichever way they are looked for', async () => {
+    await two()
+    for (const asked of [
+      { text: 'dues' },
+      { text: 'gannet ros' },
+      { text: 'Marrarn' },
+      { text: 'dues', 'f.fee': '10..20' },
+      { text: 'zzzz' },
+    ]) {
+      const among = async (way: Parameters<typeof findAmong>[4]) =>
+        (await findAmong(sql, me(), FindAsked.parse(asked), 50, way)).map(row => [row.id, row.at, row.around])
+      const every = await among('all')
+      expect([asked.text, await among('newest'), await among('having the words')]).toEqual([asked.text, every, every])
+    }
   })
 
   it('with how many there are of each kind, and what stands around the words', async () => {
