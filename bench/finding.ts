@@ -41,7 +41,8 @@ async function fill(sql: Sql): Promise<void> {
       create table vocabulary as
       select id, word, '~' || looks_of_word(word) as look
       from (
-        select id, (select string_agg(substr('bacedifoguhamelinoputarasetivo', 1 + 2 * ((id / (15 ^ place)::int) % 15), 2), '' order by place)
+        select id, (
+          select string_agg(substr('bacedifoguhamelinoputarasetivo', 1 + 2 * ((id / (15 ^ place)::int) % 15), 2), '' order by place)
           from generate_series(0, 3) as place) as word
         from generate_series(0, ${vocabulary - 1}::int) as id) as made`
     await tx`insert into people (name, password_hash, roles) select 'Clerk ' || n, 'x', array['clerk'] from generate_series(1, 20) as n`
@@ -60,7 +61,8 @@ async function fill(sql: Sql): Promise<void> {
       insert into document_values (document_id, field, value, number, day)
       select id, 'permit', to_char(id, 'FM00000000'), null::numeric, null::date from documents
       union all select id, 'fee', (id % 5000)::text, id % 5000, null from documents
-      union all select id, 'issued', (date '2015-01-01' + (id % 4000)::int)::text, null, date '2015-01-01' + (id % 4000)::int from documents`
+      union all select id, 'issued', day::text, null, day
+        from documents, lateral (select date '2015-01-01' + (id % 4000)::int as day) as own`
     await tx`
       insert into pages (batch_id, load_id, load_side, position, sheet, side, source, media_type, page_order, document_id, evidence)
       select batch_id, batch_id, place, place, 1, 'front', 'bench', 'image/tiff', place, id, '{ "dpi": 200 }'

@@ -81,7 +81,7 @@ function wordsTable(sql: Sql, { text, before }: FindQuery, among: Among): Fragme
   if (among === 'newest')
     return sql`(select document_id, search from document_words where ${earlier} order by document_id desc limit ${newestFirst})`
   if (among === 'having the words')
-    return sql`(select document_id from documents_with(${everyTerm(sql, text)!}, ${mostByWords}) as one (document_id)
+    return sql`(select document_id from documents_with(${everyTerm(sql, text)}, ${mostByWords}) as one (document_id)
       where ${earlier} order by document_id desc)`
   return sql`document_words`
 }
