@@ -152,7 +152,7 @@ async function take(person: Person, job: PrintJob, document: AsyncIterable<Buffe
   try {
     const blob = await blobs.putStream(counted(), mostJobBytes)
     const pages = await pdfPages(await blobs.local(blob)).catch(() => null)
-    await holdPrint(sql, job.id, blob, bytes, pages)
+    if (!(await holdPrint(sql, job.id, blob, bytes, pages))) return { status: status.notPossible, says: 'It was deleted meanwhile.' }
     return { status: status.fine, jobs: [attributesOf({ ...job, state: 'held' }, place)] }
   } catch (error) {
     await deletePrint(sql, person.id, job.id)

@@ -10,7 +10,9 @@ export async function print({ sql, blobs }: Work, { print: id }: { print: number
   if (!job) return
   try {
     if (job.printer === null) throw new Refusal(`${job.device} prints no more. Go to another device, or ask a steward.`)
-    await printPdf(job.printer, `Rubricator print ${job.id}-${job.round}`, await readFile(await blobs.local(job.blob)), job)
+    // Another copy of Rubricator may have printed a job of this number there.
+    const name = `Rubricator print ${job.id}-${job.round} ${job.blob.slice(0, 12)}`
+    await printPdf(job.printer, name, await readFile(await blobs.local(job.blob)), job)
     await printDone(sql, id)
   } catch (error) {
     if (!(error instanceof Refusal) && !last) throw error

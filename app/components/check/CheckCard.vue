@@ -54,8 +54,14 @@ const placeWords = computed(() => {
   return place.value.box ? `At the place marked on page ${at}.` : `On page ${at}.`
 })
 function draw(box: Box) {
-  const within = { ...box, x: Math.max(0, box.x), y: Math.max(0, box.y) }
-  if (page.value) drawn.value = { page: page.value.position, box: bare(within) }
+  const least = 0.05
+  const within = {
+    x: Math.max(0, box.x),
+    y: Math.max(0, box.y),
+    width: Math.max(least, box.width),
+    height: Math.max(least, box.height),
+  }
+  if (page.value) drawn.value = { page: page.value.position, box: within }
 }
 const give = (body: Record<string, unknown>) =>
   run(async () => {
@@ -145,7 +151,7 @@ useEventListener('keydown', onKey)
           :fields="values.map(one => one.field)"
           :at="looked"
           :place="placeWords"
-          :marked="place.box !== null"
+          :marked="drawn !== null"
           :running="running"
           @send="sendBack"
           @unmark="drawn = null"

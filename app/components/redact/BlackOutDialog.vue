@@ -1,22 +1,11 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-
-/** What is black on a page, laid over whatever one is at. */
+/** What is black on a page. */
 defineProps<{ page: { id: number; position: number; picture: string | null } | null; editable: boolean }>()
 const emit = defineEmits<{ close: []; done: [] }>()
 </script>
 
 <template>
-  <Dialog :open="page !== null" class="relative z-10" @close="emit('close')">
-    <div class="fixed inset-0 bg-ink/60" aria-hidden="true" />
-    <div class="fixed inset-6">
-      <DialogPanel v-if="page" class="mx-auto flex h-full max-w-6xl flex-col bg-leaf p-5">
-        <div class="mb-3 flex items-center justify-between gap-3">
-          <DialogTitle class="text-2xl">What is black on page {{ page.position }}</DialogTitle>
-          <button type="button" class="act-quiet" @click="emit('close')">Close <kbd>Esc</kbd></button>
-        </div>
-        <BlackOut :key="page.id" :page="page" :editable="editable" @done="emit('done')" />
-      </DialogPanel>
-    </div>
-  </Dialog>
+  <PageDialog :open="page !== null" :title="`What is black on page ${page?.position ?? ''}`" @close="emit('close')">
+    <BlackOut v-if="page" :key="page.id" :page="page" :editable="editable" @done="emit('done')" />
+  </PageDialog>
 </template>
