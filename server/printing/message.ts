@@ -37,6 +37,8 @@ export interface Asked {
   id: number
   of: Record<string, string | number>
   job: Record<string, string | number>
+  /** Attributes, or groups of them, that the answer is to have; none where all are wanted. */
+  requested: string[]
 }
 
 const groups = { operation: 0x01, job: 0x02, end: 0x03, printer: 0x04 }
@@ -60,6 +62,7 @@ export function readHead(bytes: Buffer): { asked: Asked; length: number } | null
     id: bytes.readUInt32BE(4),
     of: {},
     job: {},
+    requested: [],
   }
   let group = 0
   let last = ''
@@ -83,6 +86,7 @@ export function readHead(bytes: Buffer): { asked: Asked; length: number } | null
     if (called !== '' && called !== last)
       into[called] ??= integers.has(tag) && value.length === 4 ? value.readInt32BE(0) : value.toString('utf8')
     last = called || last
+    if (last === 'requested-attributes') asked.requested.push(value.toString('utf8'))
     at = end
   }
   return wanting()

@@ -41,6 +41,7 @@ const status = {
   notPossible: 0x0404,
   notFound: 0x0406,
   format: 0x040a,
+  value: 0x040b,
   charset: 0x040d,
   unsupported: 0x0501,
   version: 0x0503,
@@ -59,11 +60,20 @@ export interface Place {
   officeName: string
 }
 
+/** Groups of attributes that a request may name instead of each (RFC 8011, 4.2.5 and 4.3.4). */
+const groupNames = ['all', 'printer-description', 'job-description', 'job-template']
+
+/** Of these attributes those that were asked for. */
+const requestedOf = ({ requested }: Pick<Asked, 'requested'>, attributes: Attributes): Attributes =>
+  requested.length === 0 || requested.some(one => groupNames.includes(one))
+    ? attributes
+    : Object.fromEntries(Object.entries(attributes).filter(([called]) => requested.includes(called)))
+
 /** Answers one request. @param person null where nobody is known, who asks for no more than what the printer can do */
 export async function answerPrint(asked: Asked, document: AsyncIterable<Buffer>, person: Person | null, place: Place): Promise<Answer> {
   const fault = faultOf(asked)
   if (fault !== null) return { status: fault }
-  if (asked.operation === operations.printerAttributes) return { status: status.fine, printer: printerOf(place) }
+  if (asked.operation === operations.printerAttributes) return { status: status.fine, printer: requestedOf(asked, printerOf(place)) }
   if (!person) return { status: status.badRequest }
   const { sql } = store()
   const number = Number(
@@ -94,12 +104,15 @@ export async function answerPrint(asked: Asked, document: AsyncIterable<Buffer>,
       return { status: (await deletePrint(sql, person.id, number)) ? status.fine : status.notPossible }
     case operations.jobAttributes: {
       const job = await findPrint(sql, person.id, number)
-      return job ? { status: status.fine, jobs: [attributesOf(job, place)] } : { status: status.notFound }
+      return job ? { status: status.fine, jobs: [requestedOf(asked, attributesOf(job, place))] } : { status: status.notFound }
     }
     case operations.jobs: {
-      const which = asked.of['which-jobs'] === 'completed' ? 'ended' : 'waiting'
+      const which = asked.of['which-jobs'] ?? 'not-completed'
+      if (which !== 'completed' && which !== 'not-completed') return { status: status.value }
       const most = Math.min(mostJobs, Math.max(1, Number(asked.of.limit) || mostJobs))
-      return { status: status.fine, jobs: (await printsOf(sql, person.id, which, most)).map(job => attributesOf(job, place)) }
+      const jobs = await printsOf(sql, person.id, which === 'completed' ? 'ended' : 'waiting', most)
+      const requested = asked.requested.length ? asked.requested : ['job-uri', 'job-id']
+      return { status: status.fine, jobs: jobs.map(job => requestedOf({ requested }, attributesOf(job, place))) }
     }
     default:
       return { status: status.unsupported }
