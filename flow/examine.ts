@@ -2,7 +2,7 @@ import { worker } from '../core/model/actor'
 import type { PageEvidence, Word } from '../core/model/evidence'
 import { json } from '../store/database'
 import type { PageToExamine } from '../store/pages/toExamine'
-import { keepWords } from '../store/pages/words'
+import { forgetCorrections, keepWords } from '../store/pages/words'
 import { splitWhenExamined } from './complete'
 import { inBatch, type Flow } from './inBatch'
 
@@ -36,6 +36,8 @@ export function pageExamined(flow: Flow, page: PageToExamine, found: Examination
           page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob}, reading_blob = ${found.readingBlob}, trouble = null
         where id = ${page.id} and evidence is null and turned = ${page.turned}
         returning id`
+      // Whatever blackened them, and whether or not words come now.
+      if (kept.length) await forgetCorrections(tx, page.id, found.evidence.redactions ?? [])
       if (kept.length && found.words) await keepWords(tx, page.id, found.words)
     }
     await splitWhenExamined(batch)

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util'
 import type { Word } from '../core/model/evidence'
 import type { PersonActing } from '../core/model/actor'
 import { patternPlaces } from '../core/text/redact'
@@ -47,7 +48,7 @@ export function putWordsRight(
       const { x, y, width, height } = read[at]!
       return { x, y, width, height, was, said }
     })
-    if (await wouldBeHidden(batch, correctedWords(read, corrections)))
+    if (await wouldBeHidden(batch, read, correctedWords(read, corrections)))
       return 'What you typed is what this rubric blacks out. Black it out on the page instead.'
     const refused = await makeAnew(batch, { id: row.document!, state: row.state }, code)
     if (refused) return refused
@@ -59,9 +60,11 @@ export function putWordsRight(
   })
 }
 
-async function wouldBeHidden(batch: LockedBatch, words: readonly Word[]): Promise<boolean> {
+/** Whether something fits a pattern of the rubric that did not before: what people had shown after all may stand there. */
+async function wouldBeHidden(batch: LockedBatch, before: readonly Word[], after: readonly Word[]): Promise<boolean> {
   const patterns = (await batch.rubric()).redact?.patterns ?? []
-  return patterns.length > 0 && patternPlaces(words, patterns).length > 0
+  const known = patternPlaces(before, patterns)
+  return patternPlaces(after, patterns).some(place => !known.some(one => isDeepStrictEqual(one, place)))
 }
 
 /** Has a filed document made and sent once more; one that is not made yet is made with its words as they are then. */

@@ -36,8 +36,9 @@ export function redactPage(
       throw new Locked(
         `Document ${row.number} is confirmed already, so what is black on it stays. Send it back at its check, or correct it later.`,
       )
-    await keepEdit(batch!, { do: 'redact', page: page.id, ...decision, turned: row.turned, why }, actor.person)
+    // At once; what a highlighter or a pattern blackens goes when that is found.
     await forgetCorrections(tx, page.id, decision.add)
+    await keepEdit(batch!, { do: 'redact', page: page.id, ...decision, turned: row.turned, why }, actor.person)
     if (row.document !== null)
       await forgetHidden(batch!, row.document, { position: row.position, hidden: decision.add, words: await wordsOfPage(tx, page.id) })
     return true

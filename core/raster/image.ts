@@ -35,13 +35,16 @@ export interface Area {
   height: number
 }
 
-/** Luma of a colour page (ITU-R BT.601 weights). */
+/** Luma of a colour (ITU-R BT.601 weights). */
+export const luma = (red: number, green: number, blue: number): number => (red * 77 + green * 150 + blue * 29) >> 8
+
+/** Luma of a colour page. */
 export function greyOf(image: Rgb): Grey {
   const { width, height, data } = image
   const grey = new Uint8Array(width * height)
   const count = grey.length
   for (let at = 0, from = 0; at < count; at++, from += 3) {
-    grey[at] = (data[from]! * 77 + data[from + 1]! * 150 + data[from + 2]! * 29) >> 8
+    grey[at] = luma(data[from]!, data[from + 1]!, data[from + 2]!)
   }
   return { width, height, data: grey }
 }

@@ -1,4 +1,4 @@
-import { greyOf, type Bitmap, type Rgb } from './image'
+import { greyOf, luma, type Bitmap, type Rgb } from './image'
 import { adaptiveMono } from './mono'
 
 /** A colour page as dark print over a ground in which it does not stand. */
@@ -26,8 +26,7 @@ export function splitLayers(page: Rgb, dpi: number): Layers {
   for (let at = 0; at < mono.data.length; at++) {
     if (mono.data[at] !== 1) continue
     const [red, green, blue] = [data[at * 3]!, data[at * 3 + 1]!, data[at * 3 + 2]!]
-    const luma = (red * 77 + green * 150 + blue * 29) >> 8
-    if (luma > darkest * 255 || Math.max(red, green, blue) - Math.min(red, green, blue) > mostColour) continue
+    if (luma(red, green, blue) > darkest * 255 || Math.max(red, green, blue) - Math.min(red, green, blue) > mostColour) continue
     ink.data[at] = 1
     sum[0] += red
     sum[1] += green

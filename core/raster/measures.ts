@@ -1,4 +1,4 @@
-import type { Area, Bitmap, Pixels } from './image'
+import { luma, type Area, type Bitmap, type Pixels } from './image'
 
 /** The sides of a page that print runs over. */
 export type CutSide = 'top' | 'right' | 'bottom' | 'left'
@@ -40,7 +40,7 @@ export function contrastOf({ width, height, channels, data }: Pixels, ink: Bitma
   for (let y = 0; y < height; y += 2) {
     for (let x = 0; x < width; x += 3) {
       const at = y * width + x
-      const level = channels === 1 ? data[at]! : (data[3 * at]! * 77 + data[3 * at + 1]! * 150 + data[3 * at + 2]! * 29) >> 8
+      const level = channels === 1 ? data[at]! : luma(data[3 * at]!, data[3 * at + 1]!, data[3 * at + 2]!)
       counts[ink.data[at] === 1 ? 'ink' : 'paper'][level]!++
     }
   }

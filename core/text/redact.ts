@@ -44,8 +44,8 @@ export function isHidden(
   return said.length > 1 && under.includes(said)
 }
 
-/** Words that no redaction covers. */
-export const wordsBeside = <W extends Word>(words: readonly W[], hidden: readonly Box[]): W[] =>
+/** Words, or places of some, that no redaction covers. */
+export const wordsBeside = <W extends Box>(words: readonly W[], hidden: readonly Box[]): W[] =>
   words.filter(word => !hidden.some(box => covered(word, box) >= leastCovered))
 
 function covered(word: Box, box: Box): number {

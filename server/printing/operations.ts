@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { PrintChoices, type PrintState } from '../../core/model/printing'
-import { pdfPages } from '../../engine/pdfIn'
 import type { Person } from '../../shared/views/people'
-import { comePrint, deletePrint, findPrint, holdPrint, printsOf, type PrintJob } from '../../store/printJobs'
+import { comePrint, deletePrint, findPrint, printsOf, type PrintJob } from '../../store/printJobs'
 import { store } from '../context'
+import { holdBytes } from './hold'
 import {
   boolean,
   charset,
@@ -164,8 +164,7 @@ async function take(person: Person, job: PrintJob, document: AsyncIterable<Buffe
   }
   try {
     const blob = await blobs.putStream(counted(), mostJobBytes)
-    const pages = await pdfPages(await blobs.local(blob)).catch(() => null)
-    if (!(await holdPrint(sql, job.id, blob, bytes, pages))) return { status: status.notPossible, says: 'It was deleted meanwhile.' }
+    if (!(await holdBytes(job.id, blob, bytes))) return { status: status.notPossible, says: 'It was deleted meanwhile.' }
     return { status: status.fine, jobs: [attributesOf({ ...job, state: 'held' }, place)] }
   } catch (error) {
     await deletePrint(sql, person.id, job.id)

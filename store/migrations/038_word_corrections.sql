@@ -6,6 +6,8 @@ create table word_corrections (
   y real not null,
   width real not null,
   height real not null,
+  -- How the page lay then.
+  turned int not null,
   was text not null,
   said text not null,
   person uuid not null references people (id),

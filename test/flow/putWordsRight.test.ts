@@ -1,9 +1,13 @@
 import { beforeEach, expect, it } from 'vitest'
+import type { PageEvidence } from '../../core/model/evidence'
+import { turnedBox } from '../../core/text/turnedBox'
 import { amendDocument } from '../../flow/amend'
+import { pageExamined } from '../../flow/examine'
 import { putWordsRight } from '../../flow/putWordsRight'
 import { redactPage } from '../../flow/redact'
 import { showBatch } from '../../store/batches/show'
 import { refreshWords } from '../../store/find/words'
+import { pageToExamine } from '../../store/pages/toExamine'
 import { keepWords, wordsOfPage } from '../../store/pages/words'
 import { batch, blank, by, code, fillAll, flow, jobs, sorted, sql } from '../store/harness'
 
@@ -91,5 +95,44 @@ it('lets nobody type what the rubric blacks out, and forgets what was typed wher
   expect(await right(2, '26-03-3100')).toContain('blacks out')
   expect(await right(1, 'Sandpiper')).toBeNull()
   await redactPage(flow, by, { id: page, batch }, { add: [{ x: 1.9, y: 1.9, width: 1, height: 0.4 }], show: [] }, 'private')
+  expect(await sql`select 1 from word_corrections where page_id = ${page}`).toHaveLength(0)
+})
+
+it('may be done beside what people had shown after all', async () => {
+  const redact = { highlighter: [], patterns: ['\\b\\d{2}-\\d{2}-\\d{2}\\b'] }
+  await sql`update rubric_versions set body = body || ${sql.json({ redact })}`
+  expect(await right(1, 'Sandpiper')).toBeNull()
+  expect(await right(0, '26-04-01')).toContain('blacks out')
+})
+
+it('holds for a page that was turned since, and goes where examining finds something to blacken', async () => {
+  expect(await right(1, 'Sandpiper')).toBeNull()
+  // A quarter to the right: what stood at the left edge stands at the top.
+  const [size] = await sql<{ width: number; height: number }[]>`
+    select (evidence->>'widthPx')::float / (evidence->>'dpi')::float as width,
+      (evidence->>'heightPx')::float / (evidence->>'dpi')::float as height
+    from pages where id = ${page}`
+  const turned = read.map(word => ({ ...word, ...turnedBox(word, 90, size!.height, size!.width) }))
+  await sql`
+    update pages
+    set turned = 90, evidence = evidence || jsonb_build_object('widthPx', evidence->'heightPx', 'heightPx', evidence->'widthPx')
+    where id = ${page}`
+  await sql.begin(tx => keepWords(tx, page, turned))
+  expect(await texts()).toEqual(['Moored', 'Sandpiper', '26-03-31'])
+
+  const [row] = await sql<{ evidence: PageEvidence }[]>`select evidence from pages where id = ${page}`
+  await sql`update pages set evidence = null where id = ${page}`
+  const redactions = [{ ...turned[1]!, by: 'highlighter' as const }].map(({ x, y, width, height, by }) => ({ x, y, width, height, by }))
+  await pageExamined(flow, (await pageToExamine(sql, page))!, {
+    evidence: { ...row!.evidence, redactions },
+    mono: true,
+    colour: 'mono',
+    bytes: 1000,
+    bornDigital: false,
+    pageBlob: 'ab'.repeat(32),
+    thumbnailBlob: 'ab'.repeat(32),
+    readingBlob: null,
+    words: null,
+  })
   expect(await sql`select 1 from word_corrections where page_id = ${page}`).toHaveLength(0)
 })

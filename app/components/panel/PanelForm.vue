@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ArrowLeft, ChevronRight, Play } from '@lucide/vue'
+import { ChevronRight, Play } from '@lucide/vue'
 import type { Field } from '~~/core/model/field'
 import type { PanelView } from '~~/shared/views/devices'
 import type { OpenSend } from '~~/shared/views/start'
@@ -69,12 +69,7 @@ const begin = () => run(async () => emit('started', await start.start(props.devi
   <SettingsEntry v-else-if="changing && form && settings" v-model="draft.choices" :form="form" @back="changing = false" />
   <div v-else class="grid min-h-0 flex-1 grid-cols-[1fr_22rem]">
     <div class="min-h-0 overflow-y-auto px-8 py-5">
-      <div class="mb-4 flex items-center gap-4">
-        <button type="button" class="touch" aria-label="Back to the rubrics" @click="emit('back')">
-          <ArrowLeft :size="26" aria-hidden="true" />
-        </button>
-        <h2 class="font-serif text-3xl">{{ form?.name }}</h2>
-      </div>
+      <PanelTitle :title="form?.name ?? ''" @back="emit('back')" />
       <TroubleBand :words="trouble ?? start.trouble.value ?? lookupTrouble" />
       <div v-if="several" class="mb-4 border border-ochre bg-leaf p-4">
         <p class="mb-2 text-ochre">There are {{ several[1].records.length }}. Which {{ several[1].noun }} is it?</p>

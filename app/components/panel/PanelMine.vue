@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { ArrowLeft } from '@lucide/vue'
 import type { BatchRow } from '~~/shared/views/batches'
 import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
@@ -10,12 +9,7 @@ const { data: batches, trouble } = useLoaded<BatchRow[]>('/api/batches?mine=true
 
 <template>
   <div class="flex min-h-0 flex-1 flex-col px-8 py-5">
-    <div class="mb-4 flex items-center gap-4">
-      <button type="button" class="touch" aria-label="Back to the rubrics" @click="emit('back')">
-        <ArrowLeft :size="26" aria-hidden="true" />
-      </button>
-      <h2 class="font-serif text-3xl">What became of mine</h2>
-    </div>
+    <PanelTitle title="What became of mine" @back="emit('back')" />
     <TroubleBand :words="trouble" />
     <ul class="min-h-0 flex-1 space-y-2 overflow-y-auto">
       <li v-for="one in batches ?? []" :key="one.id">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ArrowLeft, Minus, Plus, Printer, Trash2 } from '@lucide/vue'
+import { Minus, Plus, Printer, Trash2 } from '@lucide/vue'
 import type { HeldPrint, HeldPrints } from '~~/shared/views/printing'
 import { counted } from '~/words/count'
 import { coloursOfPrint, sidesOfPrint } from '~/words/printing'
@@ -31,12 +31,7 @@ const send = (method: 'POST' | 'DELETE') =>
 
 <template>
   <div class="flex min-h-0 flex-1 flex-col px-8 py-5">
-    <div class="mb-4 flex items-center gap-4">
-      <button type="button" class="touch" aria-label="Back to the rubrics" @click="emit('back')">
-        <ArrowLeft :size="26" aria-hidden="true" />
-      </button>
-      <h2 class="font-serif text-3xl">What waits to be printed</h2>
-    </div>
+    <PanelTitle title="What waits to be printed" @back="emit('back')" />
     <TroubleBand :words="trouble ?? actionTrouble" />
     <p v-if="data && !prints.length" class="max-w-2xl text-xl text-faded">
       Nothing waits for you. Print from any program to Rubricator’s queue, as your account says, and it waits here.

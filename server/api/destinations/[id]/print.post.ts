@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { pdfPages } from '../../../../engine/pdfIn'
-import { comePrint, holdPrint } from '../../../../store/printJobs'
+import { comePrint } from '../../../../store/printJobs'
 import { InsidePath, looking } from '../../../browse'
 import { store } from '../../../context'
 import { conflict } from '../../../refusals'
+import { holdBytes } from '../../../printing/hold'
 import { defineRoute, refuse } from '../../../route'
 
 export default defineRoute({
@@ -17,9 +17,7 @@ export default defineRoute({
     const { sql, blobs } = store()
     const job = await comePrint(sql, person.id, path.split('/').at(-1)!, {})
     if (!job) throw conflict('Too many of your print jobs wait. Print or delete some first.')
-    const blob = await blobs.put(bytes)
-    const pages = await pdfPages(await blobs.local(blob)).catch(() => null)
-    await holdPrint(sql, job.id, blob, bytes.length, pages)
+    await holdBytes(job.id, await blobs.put(bytes), bytes.length)
     return { ok: true }
   },
 })
