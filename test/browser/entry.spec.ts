@@ -61,7 +61,7 @@ test('two people share a batch and do not meet in one document; what is typed st
   await page.keyboard.press('Alt+PageUp')
   await expect(page.getByText('document 2 of')).toBeVisible()
   await page.getByRole('button', { name: 'Take it over' }).click()
-  await page.locator('#field-vessel').focus()
+  await expect(page.locator('#field-vessel')).toBeFocused()
   await page.keyboard.press('Alt+l')
   await expect(page.locator('#field-vessel')).toHaveValue('Grey Plover')
   await expect(hedra.getByText('Tamsin is at this document now.')).toBeVisible()

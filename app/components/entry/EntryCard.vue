@@ -49,7 +49,7 @@ function onEnter(event: KeyboardEvent) {
         <p v-else>You keyed this document. Somebody else keys it now, without seeing what you did.</p>
         <p class="mt-1 flex gap-5">
           <NuxtLink v-if="next" :to="`/documents/${next.id}`" class="link">Go to the next one that is free</NuxtLink>
-          <button v-if="lease.other.value" type="button" class="link" @click="lease.takeOver()">Take it over</button>
+          <button v-if="lease.other.value" type="button" class="link" @click="card.takeOver()">Take it over</button>
         </p>
       </div>
       <fieldset class="min-h-0 flex-1 overflow-y-auto px-6 pt-3" :disabled="notMine">

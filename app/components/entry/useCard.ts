@@ -50,6 +50,14 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
   /** What a checker found wrong comes first, then what there is to do. */
   const firstField = () => document().returned?.field ?? nextToDo(null) ?? fields.value[0]?.id ?? null
 
+  /** Whoever takes a document over goes on where there is something to do, without another click. */
+  async function takeOver() {
+    await lease.takeOver()
+    await nextTick()
+    const first = firstField()
+    if (first && !notMine.value) focus(first)
+  }
+
   async function save(confirm: boolean) {
     if (notMine.value) return
     if (confirm) {
@@ -144,6 +152,7 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
     notMine,
     mark,
     firstField,
+    takeOver,
     save,
     onFocus,
     goOn,
