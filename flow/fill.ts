@@ -16,13 +16,13 @@ import { inBatch, type Flow, type LockedBatch } from './inBatch'
 import { takeTurn } from './turns'
 
 /**
- * Keeps a document's type, where no rule said it, its values, those that a person entered before them, and what business
+ * Keeps a document's type and why it is that, where no rule said it, its values, those that a person entered before them, and what business
  * records answered, once; when the batch's last is filled, a person's turn comes or files are made.
  */
 export function documentFilled(
   flow: Flow,
   document: DocumentRow,
-  type: string | null,
+  { type, why }: { type: string | null; why: string | null },
   filled: Filled,
   lookups: LookupAnswers,
 ): Promise<void> {
@@ -41,7 +41,8 @@ export function documentFilled(
       set fields = ${json(tx, fields)} || entered.fields, missing = array(select unnest(${missing}::text[]) except select
         jsonb_object_keys(entered.fields)),
         candidates = ${json(tx, candidates)},
-        lookups = ${json(tx, lookups)}, type = case when type_said then type else ${type} end, filled_at = now()
+        lookups = ${json(tx, lookups)}, type = case when type_said then type else ${type} end,
+        type_why = case when type_said then null else ${why} end, filled_at = now()
       from (select coalesce(jsonb_object_agg(key, value), '{}') as fields
         from documents as before, jsonb_each(before.fields)
         where before.id = ${document.id} and value->>'from' = 'person' and key = any(${own})) as entered

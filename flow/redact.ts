@@ -6,6 +6,7 @@ import { typeOf } from '../core/model/rubric'
 import { missingFields } from '../core/fields/fill'
 import { isHidden } from '../core/text/redact'
 import { json } from '../store/database'
+import { forgetMarks } from '../store/learned'
 import { forgetCorrections, wordsOfPage } from '../store/pages/words'
 import { changing, keepEdit, type Corrected } from './correct'
 import type { Flow, LockedBatch } from './inBatch'
@@ -38,6 +39,7 @@ export function redactPage(
       )
     // At once; what a highlighter or a pattern blackens goes when that is found.
     await forgetCorrections(tx, page.id, decision.add)
+    await forgetMarks(tx, page.batch, row.document)
     await keepEdit(batch!, { do: 'redact', page: page.id, ...decision, turned: row.turned, why }, actor.person)
     if (row.document !== null)
       await forgetHidden(batch!, row.document, { position: row.position, hidden: decision.add, words: await wordsOfPage(tx, page.id) })

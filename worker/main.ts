@@ -1,6 +1,7 @@
 import { Examiners } from '../engine/examiners'
 import { log, said } from '../log/log'
 import { openBlobs } from '../store/blobs/open'
+import { learn } from './learn'
 import { warnOfLimits } from './limits'
 import { reconcile } from './reconcile'
 import { keepTrail } from './trail'
@@ -59,6 +60,7 @@ const dueSeconds = 2
 const trailSeconds = 10
 const askSeconds = 60
 const tellSeconds = 1
+const learnSeconds = 60
 
 watchOver()
 const settings = readStoreSettings(process.env)
@@ -151,6 +153,7 @@ chores.every(dueSeconds, 'sending what is due', () => tryDue(sql, queue))
 chores.every(trailSeconds, 'keeping the trail', () => keepTrail(sql))
 chores.every(askSeconds, 'asking what destinations hold', () => reconcile(work))
 chores.every(tellSeconds, 'telling programs', () => tellPrograms(sql))
+chores.every(learnSeconds, 'learning from what people confirmed', () => learn(sql))
 chores.every(watchSeconds, 'watching folders', () => watch.look())
 // Also where workers are started anew every day.
 const firstTidy = setTimeout(

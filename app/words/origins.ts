@@ -22,5 +22,6 @@ export const entryOrigins: Record<FieldValue['from'], string> = {
   ticked: 'its box is ticked',
   file: 'from the file’s name',
   value: "the rubric's usual value",
+  learned: 'where people found it',
   person: 'entered before',
 }

@@ -1,4 +1,5 @@
 import type { Word } from '../model/evidence'
+import type { LearnedPlace } from '../model/learned'
 import type { MarkedBox } from './ticked'
 
 /** What is known of a document before its fields are filled. */
@@ -19,6 +20,8 @@ export interface FillEvidence {
   given?: Record<string, string>
   /** Languages of its words, as tesseract names them. */
   languages?: readonly string[]
+  /** Where people found values on documents before, by field; only what is sure enough to be looked at. */
+  learned?: Readonly<Record<string, LearnedPlace>>
   /** Values of the business records that were found, by system. */
   records: Record<string, Record<string, string>>
   /** Who has a value already that may be there once, in words: "document 4 of this batch"; null where nobody does. */

@@ -7,7 +7,7 @@ import type { FillEvidence } from './evidence'
 import { checkValue, type Checked } from './fieldValue'
 import { kindOf } from './kinds'
 import { rowsOf } from './kinds/table'
-import { readingsOf, type OtherCell, type Reading } from './readings'
+import { allReadings, type OtherCell, type Reading } from './readings'
 
 export interface Filled {
   fields: Record<string, FieldValue>
@@ -60,22 +60,20 @@ function fillField(field: Field, evidence: FillEvidence, others: (field: string)
   const given = evidence.given?.[field.id]
   if (given !== undefined) return { value: { value: given, from: 'panel', confidence: 1 }, candidates: [] }
   const candidates: Candidate[] = []
-  for (const source of field.from) {
-    for (const reading of readingsOf(field, source, evidence, others)) {
-      const { checked, repaired } = checkedReading(field, reading, evidence)
-      const { from, page, box } = reading
-      const value: FieldValue = {
-        value: checked.ok ? checked.value : reading.raw.trim(),
-        from,
-        confidence: Math.round(reading.confidence * 100) / 100,
-        ...(page === undefined ? {} : { page }),
-        ...(box ? { box } : {}),
-        ...(repaired === undefined ? {} : { repaired }),
-      }
-      const why = reading.doubt ?? (checked.ok ? unfit(field, value, evidence) : checked.why)
-      if (why === null) return { value, candidates: [], others: reading.others }
-      if (value.value && !candidates.some(other => other.value === value.value)) candidates.push({ ...value, why })
+  for (const reading of allReadings(field, evidence, others)) {
+    const { checked, repaired } = checkedReading(field, reading, evidence)
+    const { from, page, box } = reading
+    const value: FieldValue = {
+      value: checked.ok ? checked.value : reading.raw.trim(),
+      from,
+      confidence: Math.round(reading.confidence * 100) / 100,
+      ...(page === undefined ? {} : { page }),
+      ...(box ? { box } : {}),
+      ...(repaired === undefined ? {} : { repaired }),
     }
+    const why = reading.doubt ?? (checked.ok ? unfit(field, value, evidence) : checked.why)
+    if (why === null) return { value, candidates: [], others: reading.others }
+    if (value.value && !candidates.some(other => other.value === value.value)) candidates.push({ ...value, why })
   }
   return { value: null, candidates }
 }

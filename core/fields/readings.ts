@@ -6,6 +6,7 @@ import { patternOf } from '../pattern/pattern'
 import { boxOf } from '../text/exports'
 import { findAll } from '../text/find'
 import type { FillEvidence } from './evidence'
+import { valueAt } from './learnedPlace'
 import { lookupParts } from './lookups'
 import { agreedRows } from './agreedRows'
 import { findRows } from './tableRows'
@@ -36,8 +37,39 @@ export type Others = (field: string) => { value: string; confidence: number } | 
 const sureTick = 0.98
 const doubtfulTick = 0.5
 
+/**
+ * What all sources of a field read, in the order in which they are tried. Where people found its values on other documents
+ * comes before the first source that has to be read or supposed.
+ */
+export function* allReadings(field: Field, evidence: FillEvidence, others: Others): Generator<Reading> {
+  const first = field.from.findIndex(source => !('barcode' in source))
+  for (const [at, source] of field.from.entries()) {
+    if (at === first) yield* learnedReadings(field, evidence)
+    yield* readingsOf(field, source, evidence, others)
+  }
+  if (first < 0) yield* learnedReadings(field, evidence)
+}
+
+/** What stands where people found a field's value on other documents. */
+function* learnedReadings(field: Field, evidence: FillEvidence): Generator<Reading> {
+  const place = evidence.learned?.[field.id]
+  if (!place) return
+  const { right, wrong } = place.measured
+  for (const pages of [evidence.pages, evidence.again ?? []]) {
+    const found = valueAt(field, place, pages, evidence.languages ?? [])
+    if (!found) continue
+    const { text, words } = found
+    yield {
+      raw: text,
+      from: 'learned',
+      confidence: Math.min(1, ...words.map(word => word.confidence)) * (right / (right + wrong)),
+      ...placeOf(evidence, place.page, boxOf(words)),
+    }
+  }
+}
+
 /** What one source of a field reads, the likeliest first. */
-export function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, others: Others): Generator<Reading> {
+function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, others: Others): Generator<Reading> {
   if ('barcode' in source) {
     const raw = evidence.barcode[source.barcode]
     if (raw !== undefined) yield { raw, from: 'barcode', confidence: 1 }

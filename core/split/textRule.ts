@@ -4,6 +4,7 @@ import type { Rubric, Split } from '../model/rubric'
 import { zoneBox, zoneWords } from '../model/zone'
 import { boxOf } from '../text/exports'
 import { findInZone } from '../text/find'
+import { textOf } from '../text/lines'
 
 type TextRule = Extract<Split['rules'][number], { rule: 'text' }>
 
@@ -23,7 +24,7 @@ export function readTextRule(
   const found = findInZone(words, zone, rule.value)
   const place = zoneWords(zone, page.widthPx / page.dpi, page.heightPx / page.dpi)
   if (!found) return null
-  const read = found.words.map(word => word.text).join(' ')
+  const read = textOf(found.words)
   return {
     why: `the text '${read}' ${zone ? `in the ${place}` : 'on the page'} matches rule ${ruleNumber}`,
     note: noteOf({ rule: ruleNumber, read, box: boxOf(found.words), sure: `${Math.round(found.confidence * 100)} % by OCR` }),

@@ -3,7 +3,7 @@ import { patternOf } from '../pattern/pattern'
 import type { TextSource } from '../model/field'
 import { centreInside, zoneBox, type Box } from '../model/zone'
 import { boxOf } from './exports'
-import { linesOf } from './lines'
+import { linesOf, textOf } from './lines'
 import { withDigits } from './repair'
 
 export interface Found {
@@ -14,11 +14,12 @@ export interface Found {
   repaired?: string
 }
 
-const letters = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
+/** What is compared of printed words: letters and figures, whatever their case. */
+export const letters = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
 
 /** First capture group where the pattern has one, else the whole match, within these words joined by spaces. */
 function matchWords(words: readonly Word[], pattern: string): Found | null {
-  const text = words.map(word => word.text).join(' ')
+  const text = textOf(words)
   return matchText(words, text, text, pattern) ?? matchText(words, text, withDigits(text), pattern)
 }
 

@@ -11,9 +11,10 @@ export function linesOf(words: readonly Word[]): Word[][] {
   return [...lines.values()].map(line => [...line].sort((a, b) => a.x - b.x))
 }
 
+/** Words as they stand on a line, a space between them. */
+export const textOf = (words: readonly { text: string }[]): string => words.map(word => word.text).join(' ')
+
 /** Plain text in reading order, one line of the page a line. */
 export function plainText(words: readonly Word[]): string {
-  return linesOf(words)
-    .map(line => line.map(word => word.text).join(' '))
-    .join('\n')
+  return linesOf(words).map(textOf).join('\n')
 }

@@ -54,6 +54,8 @@ export interface DocumentDetail {
   batch: number
   position: number
   type: string | null
+  /** Why it is of that type, where nothing but its likeness to others says so. */
+  typeWhy: string | null
   state: DocumentState
   filled: boolean
   fields: Record<string, FieldValue>

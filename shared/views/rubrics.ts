@@ -1,3 +1,5 @@
+import type { Measured } from '../../core/model/learned'
+import type { Box } from '../../core/model/zone'
 import type { Word } from '../../core/model/evidence'
 import type { RubricIcon } from '../../core/model/rubricIcons'
 import type { Act } from '../../core/model/rights'
@@ -99,4 +101,14 @@ export interface SampleDocument {
     /** Null where it was not read yet. */
     words: Word[] | null
   }[]
+}
+/** What was learned of a rubric's paper from what people confirmed. */
+export interface LearnedView {
+  types: (LearnedSaid & { documents: Record<string, number> }) | null
+  places: (LearnedSaid & { type: string; field: string; page: number; box: Box })[]
+}
+interface LearnedSaid {
+  measured: Measured
+  /** It is sure enough that the machine goes by it. */
+  speaks: boolean
 }

@@ -4,7 +4,7 @@ import type { Sql } from '../database'
 export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail | null> {
   const [row] = await sql<DocumentDetail[]>`
     select documents.id, batch_id as batch, position, type, state, filled_at is not null as filled, fields, candidates, missing, lookups,
-      edition, pass, drawn,
+      edition, pass, drawn, case when type_said then null else type_why end as "typeWhy",
       returned || jsonb_build_object('by', (select name from people where people.id::text = returned->>'by')) as returned,
       exists (select 1 from batches where id = batch_id and protected and not choices ? 'protect') as "needsCode",
       people.name as indexed_by, indexed_at,

@@ -2,11 +2,12 @@ import { basename } from 'node:path'
 import { z } from 'zod'
 import { unpackWords } from '../../core/text/packedWords'
 import type { Tx } from '../database'
+import { learnedOf } from '../learned'
 
 /** What filling a document needs to know. */
 export async function documentToFill(tx: Tx, document: number) {
-  const [row] = await tx<{ type: string | null; said: boolean; barcode: unknown; given: unknown }[]>`
-    select type, type_said as said, barcode, given
+  const [row] = await tx<{ type: string | null; said: boolean; barcode: unknown; given: unknown; rubric: string }[]>`
+    select type, type_said as said, barcode, given, rubric_id as rubric
     from documents
     join batches on batches.id = documents.batch_id
     where documents.id = ${document}`
@@ -30,6 +31,7 @@ export async function documentToFill(tx: Tx, document: number) {
   return {
     type: row?.type ?? null,
     said: row?.said ?? true,
+    learned: row ? await learnedOf(tx, row.rubric) : null,
     barcode: z.record(z.string(), z.string()).parse(row?.barcode ?? {}),
     given: z.record(z.string(), z.string()).parse(row?.given ?? {}),
     pages: pages.map(page => unpackWords(page.words ?? [])),

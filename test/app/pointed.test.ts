@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { idFor } from '../../core/name/identity'
-import { atPlace, besideLabel, phraseAt, textOf } from '../../app/components/rubric/pointed'
+import { atPlace, besideLabel, phraseAt } from '../../app/components/rubric/pointed'
+import { textOf } from '../../core/text/lines'
 import { findText } from '../../core/text/find'
 import type { Word } from '../../core/model/evidence'
 import type { TextSource } from '../../core/model/field'

@@ -1,6 +1,8 @@
 import { randomInt } from 'node:crypto'
 import { json, openDatabase, type Sql, type Tx } from '../../store/database'
 import { copyWords } from '../../store/pages/words'
+import { newestRubric, soundRubric } from '../../store/setup/rubrics'
+import { learnRubric } from '../../worker/learn'
 import { running } from './running'
 
 let pool: Sql | null = null
@@ -124,5 +126,23 @@ export async function underRubric(batch: number, name: string, keys: Record<stri
     const body = { ...own!.body, name: `${name} ${batch}`, send: [], ...keys }
     await tx`insert into rubric_versions (rubric_id, version, body) values (${made!.id}, 1, ${json(tx, body)})`
     await tx`update batches set rubric_id = ${made!.id}, rubric_version = 1 where id = ${batch}`
+  })
+}
+
+/** What a worker does once a minute. */
+export async function learnNow(rubric: string): Promise<void> {
+  await learnRubric(database(), rubric, soundRubric((await newestRubric(database(), rubric))!.body))
+}
+
+/** The documents of a batch as a person confirmed them, each with a value of its own that they typed. */
+export async function confirmedBy(batch: number, name: string, field: string, valueOf: (position: number) => string): Promise<void> {
+  await database().begin(async tx => {
+    for (const { id, position } of await tx<
+      { id: number; position: number }[]
+    >`select id, position from documents where batch_id = ${batch}`)
+      await tx`
+        update documents set state = 'indexed', indexed_at = now(), indexed_by = (select id from people where name = ${name}),
+          fields = ${json(tx, { [field]: { value: valueOf(position), from: 'person', confidence: 1 } })}
+        where id = ${id}`
   })
 }

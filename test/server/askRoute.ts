@@ -66,6 +66,8 @@ const bodies: Record<string, (things: Things) => unknown> = {
   '/api/webhooks': () => ({ name: 'Cases', address: 'https://cases.example/', person: 'none', events: ['batch'] }),
   '/api/destinations/[id]/print': () => ({ path: 'a.pdf' }),
   '/api/prints/[id]': () => ({ copies: 1, sides: 'one-sided', colour: 'auto' }),
+  '/api/rubrics/[id]/learned/forget': () => ({ what: 'types' }),
+  '/api/rubrics/[id]/suggestions/dismiss': () => ({ key: 'a' }),
   '/api/slips/retry': () => ({ destination: 'none' }),
   '/api/batches/[id]/uploads': () => ({ uploads: [uuid] }),
   '/api/v1/batches/[id]/files': () => Buffer.from('%PDF-1.7 and so on'),

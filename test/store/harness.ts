@@ -174,7 +174,7 @@ export async function fillAll(note: string | null = 'typed', recognised: string 
     await documentFilled(
       flow,
       document,
-      recognised ?? document.type,
+      { type: recognised ?? document.type, why: null },
       { fields: note === null ? {} : { note: { value: note, from: 'person', confidence: 1 } }, candidates: {}, missing: [] },
       {},
     )

@@ -136,7 +136,7 @@ describe('steps that run twice', () => {
     const document = async () => (await findDocument(sql, id))!
     await sql`update pages set read_at = now() where document_id = ${id}`
     await documentRead(flow, await document())
-    await documentFilled(flow, await document(), null, { fields: {}, candidates: {}, missing: [] }, {})
+    await documentFilled(flow, await document(), { type: null, why: null }, { fields: {}, candidates: {}, missing: [] }, {})
     expect((await showBatch(sql, batch))!.state).toBe('to index')
     expect(await enterFields(flow, by, await document(), { fields: {}, confirm: true })).toBeNull()
     expect(await enterFields(flow, by, await document(), { fields: {}, confirm: true })).toContain('no longer open')

@@ -2,8 +2,12 @@ import type { FillEvidence } from '../../core/fields/evidence'
 import { fillFields, type Filled } from '../../core/fields/fill'
 import { chosenValues, lookupSystems } from '../../core/fields/lookups'
 import { recognisedType } from '../../core/fields/recognise'
+import { likenessWords, likeType, typesSpeak } from '../../core/learning/likeness'
+import { placeSpeaks } from '../../core/learning/places'
+import type { Word } from '../../core/model/evidence'
+import type { LearnedTypes } from '../../core/model/learned'
 import type { LookupAnswers } from '../../core/model/lookup'
-import { typeOf, type DocumentType } from '../../core/model/rubric'
+import { typeOf, type DocumentType, type Rubric } from '../../core/model/rubric'
 import { withPictures } from '../../engine/fillEvidence'
 import { lookUp } from '../../connectors/lookUp'
 import { documentFilled } from '../../flow/fill'
@@ -24,10 +28,14 @@ export async function fill(work: Work, { document: id }: { document: number }): 
   if (!document || document.filled) return
   const rubric = await rubricOfBatch(work.sql, document.batch_id)
   const facts = await documentToFill(work.sql, id)
-  const type = typeOf(rubric, facts.said ? facts.type : recognisedType(rubric, facts.pages))
+  const { learned } = facts
+  const like = facts.said ? null : recognised(rubric, facts.pages, learned?.types ?? null)
+  const type = typeOf(rubric, facts.said ? facts.type : (like?.type ?? null))
   const { languages } = rubric.read
   const pictures = facts.pictures.map(({ blob, ...page }) => ({ file: () => work.blobs.local(blob), ...page }))
-  const evidence = await withPictures(type, { ...facts, languages, records: {} }, pictures, rubric)
+  const places = Object.entries(learned?.places[type?.id ?? ''] ?? {}).filter(([, place]) => placeSpeaks(place))
+  const known = { ...facts, learned: Object.fromEntries(places), languages, records: {} }
+  const evidence = await withPictures(type, known, pictures, rubric)
   const onPaper = fillFields(type, evidence)
   const answers: LookupAnswers = {}
   for (const system of lookupSystems(type)) {
@@ -35,7 +43,20 @@ export async function fill(work: Work, { document: id }: { document: number }): 
     answers[system] = await lookUp(row, system, field => onPaper.fields[field]?.value ?? null)
   }
   const filled = await withoutDoubles(work, id, type, { ...evidence, records: chosenValues(answers) })
-  await documentFilled(work, document, type?.id ?? null, filled, answers)
+  await documentFilled(work, document, { type: type?.id ?? null, why: like?.why ?? null }, filled, answers)
+}
+
+/** The type that a document's own words say, else the one that it is like; null where it is like none. */
+function recognised(
+  rubric: Rubric,
+  pages: readonly (readonly Word[])[],
+  learned: LearnedTypes | null,
+): { type: string; why: string | null } | null {
+  const said = recognisedType(rubric, pages)
+  if (said !== null) return { type: said, why: null }
+  const like = learned && typesSpeak(learned) ? likeType(learned.marks, pages[0] ?? []) : null
+  const type = rubric.types.find(one => one.id === like?.type)
+  return like && type ? { type: type.id, why: likenessWords(like, type.label) } : null
 }
 
 /** Filled again as long as a value turns up that may be there once and that another document has. */

@@ -39,6 +39,7 @@ const choose = (type: string) =>
         </template>
       </template>
     </select>
+    <p v-if="document.typeWhy" class="small mt-1 text-faded">{{ document.typeWhy }}</p>
     <TroubleBand :words="trouble" />
   </div>
 </template>

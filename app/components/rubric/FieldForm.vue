@@ -203,6 +203,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
           <button type="button" class="act-quiet min-h-9!" @click="addSource({ value: '' })">Always the same</button>
         </template>
       </p>
+      <slot />
     </section>
     <FieldMore :field="field" :twice="twice" @change="emit('change', $event)" @twice="emit('twice', $event)" />
     <fieldset v-if="types.length" class="flex flex-wrap items-center gap-x-5 border-t border-rule pt-3">

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { Word } from '~~/core/model/evidence'
+import type { Box } from '~~/core/model/zone'
 import type { SampleDocument } from '~~/shared/views/rubrics'
-import { phraseAt, textOf } from './pointed'
+import { textOf } from '~~/core/text/lines'
+import { phraseAt } from './pointed'
 
 /** A page of the sample whose words can be pressed; what is marked is drawn over it. */
 const {
@@ -10,14 +12,14 @@ const {
   asks = null,
 } = defineProps<{
   page: SampleDocument['pages'][number]
-  marked?: readonly (readonly Word[])[]
+  marked?: readonly (readonly Box[])[]
   /** What to press, in words; null where nothing is asked for. */
   asks?: string | null
 }>()
 const emit = defineEmits<{ press: [words: Word[]] }>()
 const words = computed(() => page.words ?? [])
 const size = computed(() => ({ width: page.widthPx / page.dpi, height: page.heightPx / page.dpi }))
-const box = ({ x, y, width, height }: Pick<Word, 'x' | 'y' | 'width' | 'height'>) => ({
+const box = ({ x, y, width, height }: Box) => ({
   left: `${(x / size.value.width) * 100}%`,
   top: `${(y / size.value.height) * 100}%`,
   width: `${(width / size.value.width) * 100}%`,

@@ -4,19 +4,25 @@ import { useDraggable } from 'vue-draggable-plus'
 import { fillFields } from '~~/core/fields/fill'
 import type { Word } from '~~/core/model/evidence'
 import { idFor } from '~~/core/name/identity'
+import { textOf } from '~~/core/text/lines'
 import { DocumentType, groupNames } from '~~/core/model/rubric'
 import { patternFault } from '~~/core/pattern/pattern'
 import type { BatchRow } from '~~/shared/views/batches'
 import { useRubricText, type RawField, type RawSource, type RawType } from '~/components/rules/useRubricText'
 import { kindWords } from '~/words/rubric'
 import { changeShared, inOrder, renameElsewhere, setSharing, sharing } from './sharedFields'
-import { atPlace, besideLabel, textOf } from './pointed'
+import { atPlace, besideLabel } from './pointed'
 import { seenLater } from './seenLater'
+import { useLearnedOf } from './useLearnedOf'
 import { useSample } from './useSample'
 
 /** Types of documents and their fields: made by pointing at a page of the sample, and tried on all of it at once. */
 const text = defineModel<string>({ required: true })
-defineProps<{ batches: readonly BatchRow[] }>()
+const { batches, id } = defineProps<{
+  batches: readonly BatchRow[]
+  /** The rubric's; null where it is new. */
+  id: string | null
+}>()
 const sample = defineModel<number | null>('sample', { required: true })
 const { rubric, types, rules, change } = useRubricText(text)
 
@@ -80,7 +86,6 @@ const removeField = (id: string) => {
 }
 /** Dragged, or moved by its buttons. */
 const fieldList = useTemplateRef<HTMLElement>('fieldList')
-const typeList = useTemplateRef<HTMLElement>('typeList')
 const fieldOrder = computed({
   get: () => [...fields.value],
   set: list =>
@@ -92,25 +97,16 @@ const fieldOrder = computed({
         )),
     ),
 })
-const typeOrder = computed({
-  get: () => [...types.value],
-  set: list => {
-    const chosen = type.value?.id
-    change(
-      copy =>
-        (copy.types = inOrder(
-          copy.types ?? [],
-          list.map(other => other.id),
-        )),
-    )
-    at.value = Math.max(
-      0,
-      types.value.findIndex(one => one.id === chosen),
-    )
-  },
-})
 useDraggable(fieldList, fieldOrder, { handle: '.grip', animation: 120 })
-useDraggable(typeList, typeOrder, { draggable: '.type', animation: 120 })
+/** Types in another order; the one that is open stays so. */
+function orderTypes(ids: readonly string[]) {
+  const chosen = type.value?.id
+  change(copy => (copy.types = inOrder(copy.types ?? [], ids)))
+  at.value = Math.max(
+    0,
+    types.value.findIndex(one => one.id === chosen),
+  )
+}
 const share = (id: string, is: boolean) => {
   const shared = field.value
   if (shared) change(copy => copy.types!.filter(one => one.id === id).forEach(one => setSharing(one, shared, is)))
@@ -157,6 +153,16 @@ function press(words: Word[]) {
   label.value = []
 }
 
+const { learned, forget } = useLearnedOf(id)
+/** Where people found the values of a field, and its place on the page that is shown. */
+const foundBefore = (one: RawField) => learned.value?.places.find(place => place.type === type.value?.id && place.field === one.id) ?? null
+const learnedMark = computed(() => {
+  const place = field.value && foundBefore(field.value)
+  const own = documents.value.find(document => document.pages.some(one => one.id === page.value?.id))
+  const ofType = types.value.length === 1 || own?.type === null || own?.type === type.value?.id
+  return place && ofType && own?.pages[place.page]?.id === page.value?.id ? [place.box] : []
+})
+
 /** What each document of the sample has in each field, as the worker would fill it. */
 const found = computed(() => {
   const own = DocumentType.safeParse(type.value)
@@ -190,20 +196,8 @@ const foundWords = (one: RawField) => {
 <template>
   <div v-if="rubric" class="grid items-start gap-8 lg:grid-cols-[minmax(0,1fr)_28rem]">
     <div>
-      <div ref="typeList" class="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Types of documents">
-        <button
-          v-for="(one, place) in types"
-          :key="one.id"
-          type="button"
-          class="type"
-          :class="place === at ? 'act min-h-9!' : 'act-quiet min-h-9!'"
-          :aria-pressed="place === at"
-          @click="at = place"
-        >
-          {{ one.label }}
-        </button>
-        <button type="button" class="link min-h-9" @click="addType">Another type</button>
-      </div>
+      <TypeTabs v-model="at" :types="types" @add="addType" @order="orderTypes" />
+      <LearnedTypes v-if="types.length > 1 && learned" :learned="learned" :types="types" class="mb-4" @forget="forget" />
       <template v-if="type">
         <div class="mb-5 flex flex-wrap items-end gap-5">
           <label class="block grow"
@@ -276,7 +270,9 @@ const foundWords = (one: RawField) => {
                 }
               "
               @remove="removeField(one.id)"
-            />
+            >
+              <LearnedPlace v-if="foundBefore(one)" :place="foundBefore(one)!" @forget="forget" />
+            </FieldForm>
           </li>
         </ol>
         <p class="mt-3"><button type="button" class="act-quiet" @click="addField">Another field</button></p>
@@ -302,7 +298,7 @@ const foundWords = (one: RawField) => {
             page.words ? 'This page has no words.' : 'This page was not read yet.'
           }}</span>
         </p>
-        <PointAtPage class="mt-2" :page="page" :asks="asks" :marked="[label]" @press="press" />
+        <PointAtPage class="mt-2" :page="page" :asks="asks" :marked="[label, learnedMark]" @press="press" />
         <FoundInSample v-if="field && found" :field="field" :found="found" class="mt-4" @show="show" />
         <p v-else-if="field" class="mt-3 text-ochre">This type is not sound yet.</p>
       </template>

@@ -1,5 +1,6 @@
 import type { Word } from '~~/core/model/evidence'
 import { patternLike } from '~~/core/pattern/like'
+import { textOf } from '~~/core/text/lines'
 import type { RawSource } from '~/components/rules/useRubricText'
 
 const middle = (word: Word) => word.y + word.height / 2
@@ -20,8 +21,6 @@ export function phraseAt(words: readonly Word[], pressed: Word): Word[] {
   while (to < line.length - 1 && together(line[to]!, line[to + 1]!)) to++
   return line.slice(from, to + 1)
 }
-
-export const textOf = (words: readonly Word[]) => words.map(word => word.text).join(' ')
 
 /** The rule that a label and a value, both pointed at, make. */
 export function besideLabel(label: readonly Word[], value: readonly Word[]): RawSource {

@@ -182,6 +182,7 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
   <p v-if="unknown" class="mb-3 text-ochre">{{ unknown }}</p>
   <p v-if="text && fault && tab !== 'text'" class="mb-3 text-ochre" role="status">Not sound yet: {{ fault }}.</p>
   <BeginRubric v-if="isNew && destinations" :destination="destinations[0]?.id ?? null" @text="text = $event" />
+  <SuggestionsPart v-if="!isNew && text && published" :id="id" v-model="text" @taken="tab = $event" />
   <TabGroup :selected-index="tabs.findIndex(one => one.id === tab)" @change="tab = tabs[$event]!.id">
     <TabList aria-label="Parts of the rubric" class="mb-5 flex gap-1 border-b border-rule">
       <Tab v-for="one in tabs" :key="one.id" v-slot="{ selected }" as="template">
@@ -199,7 +200,7 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
         <ScanPart v-if="one.id === 'scan'" v-model="text" />
         <CleanPart v-else-if="one.id === 'clean'" v-model="text" v-model:sample="sample" :batches="mine" />
         <RuleEditor v-else-if="one.id === 'rules'" v-model="text" v-model:sample="sample" :batches="mine" />
-        <TypesPart v-else-if="one.id === 'types'" v-model="text" v-model:sample="sample" :batches="mine" />
+        <TypesPart v-else-if="one.id === 'types'" :id="isNew ? null : id" v-model="text" v-model:sample="sample" :batches="mine" />
         <FilesPart v-else-if="one.id === 'files'" v-model="text" v-model:sample="sample" :batches="mine" />
         <SendPart v-else-if="one.id === 'send'" v-model="text" :destinations="destinations ?? []" />
         <CheckPart v-else-if="one.id === 'check'" v-model="text" />

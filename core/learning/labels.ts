@@ -1,0 +1,53 @@
+import type { Word } from '../model/evidence'
+import type { Box } from '../model/zone'
+import { letters } from '../text/find'
+import { linesOf, textOf } from '../text/lines'
+
+/** Words of a label stand no further apart, and a label no further from its value, in inches. */
+const together = 0.16
+const furthest = 3
+const above = 0.45
+
+const middle = (box: Box) => box.y + box.height / 2
+
+/** The words around one of a line that belong together; what ends with a colon ends what comes before it. */
+function phraseAround(line: readonly Word[], at: number): Word[] | null {
+  const joined = (left: Word, right: Word) => right.x - left.x - left.width <= together && !left.text.endsWith(':')
+  let [from, to] = [at, at]
+  while (from > 0 && joined(line[from - 1]!, line[from]!)) from--
+  while (to < line.length - 1 && joined(line[to]!, line[to + 1]!)) to++
+  const phrase = line.slice(from, to + 1)
+  return phrase.length <= 5 && phrase.some(word => letters(word.text).length > 1) ? phrase : null
+}
+
+/** What is printed before a value on its line, else right above it: its label, as it was read. Null where nothing is. */
+export function labelBeside(words: readonly Word[], value: Box): string | null {
+  const before = words
+    .filter(word => word.x + word.width <= value.x + 0.02 && Math.abs(middle(word) - middle(value)) < value.height * 0.8)
+    .filter(word => value.x - word.x - word.width < furthest)
+    .sort((a, b) => a.x - b.x)
+  const beside = before.length ? phraseAround(before, before.length - 1) : null
+  if (beside) return labelText(beside)
+  const over = linesOf(words)
+    .map(line => ({ line, at: line.findIndex(word => word.x < value.x + value.width && word.x + word.width > value.x) }))
+    .filter(({ line, at }) => at >= 0 && gapBelow(line[at]!, value) >= -0.02 && gapBelow(line[at]!, value) < above)
+    .sort((a, b) => b.line[b.at]!.y - a.line[a.at]!.y)[0]
+  const phrase = over && phraseAround(over.line, over.at)
+  return phrase ? labelText(phrase) : null
+}
+
+const gapBelow = (word: Word, value: Box) => value.y - word.y - word.height
+const labelText = (words: readonly Word[]) => textOf(words).replace(/[:.\s]+$/, '')
+
+/** Whether one text is another with a few letters read otherwise. Levenshtein's distance, at most a quarter of the letters. */
+export function readsLike(one: string, other: string): boolean {
+  const [a, b] = [letters(one), letters(other)]
+  if (a === '' || b === '') return false
+  let row = Array.from({ length: b.length + 1 }, (_, at) => at)
+  for (let i = 1; i <= a.length; i++) {
+    const next = [i]
+    for (let j = 1; j <= b.length; j++) next[j] = Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + Number(a[i - 1] !== b[j - 1]))
+    row = next
+  }
+  return row[b.length]! <= Math.max(1, Math.floor(Math.min(a.length, b.length) / 4))
+}

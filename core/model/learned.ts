@@ -1,0 +1,40 @@
+import { z } from 'zod'
+import type { FieldValue } from './ledger'
+
+/** How what was learned does on the documents that it was learned from, each one left out while it was asked. */
+export const Measured = z.object({ documents: z.int(), right: z.int(), wrong: z.int(), open: z.int() })
+export type Measured = z.infer<typeof Measured>
+
+/** Where on paper of one type people found a field's value: the page of the document (from 0), and the place in inches. */
+export const LearnedPlace = z.object({
+  page: z.int(),
+  box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }),
+  /** Words of the longest value that was found there. */
+  words: z.int(),
+  /** What stands right after each of them, and belongs to none. */
+  ends: z.string().optional(),
+  measured: Measured,
+})
+export type LearnedPlace = z.infer<typeof LearnedPlace>
+
+/** What marks a type's first pages, each mark with how much more often it is there than on the other types' (0 to 1). */
+export const LearnedTypes = z.object({
+  marks: z.record(z.string(), z.record(z.string(), z.number())),
+  /** Documents by type. */
+  documents: z.record(z.string(), z.int()),
+  measured: Measured,
+})
+export type LearnedTypes = z.infer<typeof LearnedTypes>
+
+/** Whether a person gave a value, or left it as it was found where people had found it before. */
+export const isTaught = (from: FieldValue['from']): boolean => from === 'person' || from === 'learned'
+
+/** Fewest documents of a type, or with a value that people found, before anything is said. */
+export const fewestDocuments = 5
+
+/**
+ * Whether what was learned may speak: it gave something on at least half of what it was asked, wrongly on at most so
+ * large a share of what it gave.
+ */
+export const maySpeak = ({ documents, right, wrong }: Measured, mostWrong: number): boolean =>
+  right >= fewestDocuments && right + wrong >= documents / 2 && wrong <= mostWrong * (right + wrong)

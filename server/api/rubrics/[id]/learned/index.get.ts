@@ -1,0 +1,24 @@
+import { placeSpeaks } from '../../../../../core/learning/places'
+import { typesSpeak } from '../../../../../core/learning/likeness'
+import type { LearnedView } from '../../../../../shared/views/rubrics'
+import { learnedOf } from '../../../../../store/learned'
+import { store } from '../../../../context'
+import { defineRoute, Identity } from '../../../../route'
+
+export default defineRoute({
+  does: 'What was learned of a rubric’s paper from what people confirmed, and how often it is right.',
+  may: 'steward',
+  params: Identity,
+  async run({ params: { id } }): Promise<LearnedView> {
+    const { types, places } = await learnedOf(store().sql, id)
+    return {
+      types: types && { documents: types.documents, measured: types.measured, speaks: typesSpeak(types) },
+      places: Object.entries(places).flatMap(([type, fields]) =>
+        Object.entries(fields).map(([field, place]) => {
+          const { page, box, measured } = place
+          return { type, field, page, box, measured, speaks: placeSpeaks(place) }
+        }),
+      ),
+    }
+  },
+})
