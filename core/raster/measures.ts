@@ -35,16 +35,16 @@ export function cutSides(
  * 0 where there is no ink.
  */
 export function contrastOf({ width, height, channels, data }: Pixels, ink: Bitmap): number {
-  const counts = { ink: new Uint32Array(256), paper: new Uint32Array(256) }
+  // Levels of the paper, then those of the ink.
+  const counts = new Uint32Array(512)
   // Every third pixel of every second row says as much.
   for (let y = 0; y < height; y += 2) {
-    for (let x = 0; x < width; x += 3) {
-      const at = y * width + x
+    for (let at = y * width, end = at + width; at < end; at += 3) {
       const level = channels === 1 ? data[at]! : luma(data[3 * at]!, data[3 * at + 1]!, data[3 * at + 2]!)
-      counts[ink.data[at] === 1 ? 'ink' : 'paper'][level]!++
+      counts[(ink.data[at]! << 8) | level]!++
     }
   }
-  const [print, paper] = [quantile(counts.ink, 0.25), quantile(counts.paper, 0.5)]
+  const [print, paper] = [quantile(counts.subarray(256), 0.25), quantile(counts.subarray(0, 256), 0.5)]
   return print === null || !paper ? 0 : Math.max(0, (paper - print) / paper)
 }
 
