@@ -6,12 +6,12 @@ import { saidSize } from './size'
 
 type Settings = StartForm['settings']
 
-const colours = { auto: 'colour only where it is', colour: 'colour', grey: 'grey', mono: 'black and white' }
+export const colourWords = { auto: 'colour only where it is', colour: 'colour', grey: 'grey', mono: 'black and white' }
 
 /** How it will be scanned, in a few words. */
 export function settingWords(settings: Settings): string {
   return [
-    colours[settings.colour],
+    colourWords[settings.colour],
     `${settings.dpi} dpi`,
     settings.sides === 'both' ? 'both sides' : 'one side',
     settings.paper === 'mixed' ? 'mixed sizes' : settings.paper === 'auto' ? 'any size' : settings.paper,

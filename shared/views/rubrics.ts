@@ -1,6 +1,7 @@
 import type { Measured } from '../../core/model/learned'
 import type { Box } from '../../core/model/zone'
 import type { Word } from '../../core/model/evidence'
+import type { FormatName } from '../../core/model/fileFormats'
 import type { RubricIcon } from '../../core/model/rubricIcons'
 import type { Act } from '../../core/model/rights'
 import type { Comparison } from '../../core/split/compare'
@@ -70,14 +71,26 @@ export interface SeparatorRule {
   /** What the pattern has names for; empty where a value must be typed whole. */
   groups: { name: string; label: string }[]
 }
-export interface TryView {
+export interface TryView<Outcome = TryOutcome> {
   id: string
   done: number
   of: number
   trouble: string | null
   cancelled: boolean
-  outcome: TryOutcome | null
+  outcome: Outcome | null
 }
+/** What a draft makes of a document's first pages. */
+export interface SampleFiles {
+  pages: number
+  /** Words that files can be searched for, and places that are black. */
+  words: number
+  black: number
+  /** What the draft makes of them, by the digests of their bytes. */
+  files: { name: string; format: FormatName; mediaType: string; bytes: number; sha256: string }[]
+  /** What they come to in each colour mode and kind of file; `own` is what the draft says. */
+  sizes: { colour: ColourMode; format: FormatName; bytes: number; own: boolean }[]
+}
+export type ColourMode = 'mono' | 'grey' | 'colour'
 /** What a draft makes of pages, beside what their batch's own rubric made of them. */
 export interface TryOutcome {
   comparison: Comparison

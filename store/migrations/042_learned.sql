@@ -18,6 +18,9 @@ create table learning (
 );
 insert into learning (looked_at) values (now() - interval '90 days');
 
+-- What is tried: how a draft splits pages, or what its files come to.
+alter table tries add what text not null default 'split' check (what in ('split', 'files'));
+
 -- Suggestions that somebody does not want to see again.
 create table dismissed_suggestions (
   rubric_id uuid not null references rubrics (id) on delete cascade,

@@ -35,3 +35,26 @@ export async function pageToPreview(sql: Sql, id: number): Promise<PageToPreview
     select blob, source_page as page, side, half, turned, redacted from pages where id = ${id} and blob is not null`
   return row ?? null
 }
+
+/** The first pages of a batch's first document of which the scanned bytes are there; null where it has none. */
+export async function firstPagesOf(
+  sql: Sql,
+  batch: number,
+  most: number,
+): Promise<{ document: number; position: number; type: string | null; pages: PageToPreview[] } | null> {
+  const pages = await sql<(PageToPreview & { document: number; number: number; type: string | null })[]>`
+    select document_id as document, documents.position as number, documents.type,
+      blob, source_page as page, side, half, pages.turned, redacted
+    from pages
+    join documents on documents.id = document_id
+    where document_id = (
+      select document_id from pages join documents on documents.id = document_id
+      where pages.batch_id = ${batch} and blob is not null
+      order by documents.position
+      limit 1)
+      and blob is not null
+    order by page_order
+    limit ${most}`
+  const [first] = pages
+  return first ? { document: first.document, position: first.number, type: first.type, pages } : null
+}

@@ -13,16 +13,18 @@ import { sidesOf } from '../../flow/sides'
 import { rubricOfBatch, soundRubric } from '../../store/setup/rubrics'
 import { tryEnded, tryProgress, tryToDo, type TryRow } from '../../store/setup/tries'
 import { picturesOf } from '../../store/pages/pictures'
+import type { TryOutcome } from '../../shared/views/rubrics'
 import type { Attempt, Work } from '../context'
 import { wordsOf } from '../lastFailure'
 import { inTempFolder } from '../../engine/tempFolder'
+import { sampleFiles, type Step } from './sampleFiles'
 
 /** Somebody no longer wants to know. */
 class Cancelled extends Error {}
 
 type Tried = SplitPage & { id: number | null; picture: string | null }
 
-/** A draft over a batch's pages, beside its own rubric, or over files. Nothing of it is stored but what the asker looks at. */
+/** A draft over a batch's pages, beside its own rubric, or over files; or what its files come to. Nothing of it is stored but what the asker looks at. */
 export async function tryRubric(work: Work, { try: id }: { try: string }, attempt: Attempt): Promise<void> {
   const row = await tryToDo(work.sql, id)
   if (!row) return
@@ -31,26 +33,29 @@ export async function tryRubric(work: Work, { try: id }: { try: string }, attemp
   }
   try {
     const draft = soundRubric(row.body)
-    const pages = row.batch_id === null ? await pagesOfFile(work, row, draft, step) : await pagesOfBatch(work, row.batch_id, draft, step)
-    const begun = performance.now()
-    const after = splitPages(pages, draft)
-    const milliseconds = performance.now() - begun
-    const before =
-      row.batch_id === null ? null : splitPages(await machineSides(work, row.batch_id), await rubricOfBatch(work.sql, row.batch_id))
-    await tryEnded(
-      work.sql,
-      id,
-      {
-        comparison: compareOutcomes(before, after),
-        milliseconds,
-        pages: pages.map(({ page, id: identity, sheet, side, picture }) => ({ page, id: identity, sheet, side, picture })),
-      },
-      null,
-    )
+    const outcome =
+      row.what === 'files' && row.batch_id !== null
+        ? await sampleFiles(work, row.batch_id, draft, step)
+        : await tryToSplit(work, row, draft, step)
+    await tryEnded(work.sql, id, outcome, null)
   } catch (error) {
     if (error instanceof Cancelled) return
     if (!attempt.last) throw error
     await tryEnded(work.sql, id, null, wordsOf(error))
+  }
+}
+
+async function tryToSplit(work: Work, row: TryRow, draft: Rubric, step: Step): Promise<TryOutcome> {
+  const pages = row.batch_id === null ? await pagesOfFile(work, row, draft, step) : await pagesOfBatch(work, row.batch_id, draft, step)
+  const begun = performance.now()
+  const after = splitPages(pages, draft)
+  const milliseconds = performance.now() - begun
+  const before =
+    row.batch_id === null ? null : splitPages(await machineSides(work, row.batch_id), await rubricOfBatch(work.sql, row.batch_id))
+  return {
+    comparison: compareOutcomes(before, after),
+    milliseconds,
+    pages: pages.map(({ page, id: identity, sheet, side, picture }) => ({ page, id: identity, sheet, side, picture })),
   }
 }
 
@@ -65,7 +70,7 @@ const looksOf = (rubric: Rubric) =>
     .map(({ formats, zone, side }) => JSON.stringify({ formats, zone, side }))
 
 /** A batch's sides under a draft: pixels are looked at again only where its rules look elsewhere than those of the batch did. */
-async function pagesOfBatch(work: Work, batch: number, draft: Rubric, step: (done: number, of: number) => Promise<void>): Promise<Tried[]> {
+async function pagesOfBatch(work: Work, batch: number, draft: Rubric, step: Step): Promise<Tried[]> {
   const known = looksOf(await rubricOfBatch(work.sql, batch))
   const again = looksOf(draft).some(look => !known.includes(look))
   const rules = draft.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode')
@@ -101,7 +106,7 @@ async function seenAgain(
 }
 
 /** The sides of a file, examined under the draft in a folder that is gone afterwards. */
-async function pagesOfFile(work: Work, row: TryRow, draft: Rubric, step: (done: number, of: number) => Promise<void>): Promise<Tried[]> {
+async function pagesOfFile(work: Work, row: TryRow, draft: Rubric, step: Step): Promise<Tried[]> {
   return inTempFolder(async folder => {
     const file = join(folder, 'file')
     await writeFile(file, row.file ?? new Uint8Array())

@@ -182,6 +182,7 @@ const named = computed(() => {
           </li>
         </ol>
       </template>
+      <SampleResult :text="text" :sample="sample" :sound="named !== null" />
     </aside>
   </div>
 </template>

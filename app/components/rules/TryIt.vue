@@ -1,21 +1,14 @@
 <script setup lang="ts">
 import type { BatchRow } from '~~/shared/views/batches'
-import type { TryView } from '~~/shared/views/rubrics'
+import type { TryOutcome } from '~~/shared/views/rubrics'
 import { counted } from '~/words/count'
+import { useTry } from './useTry'
 
 /** A draft over an earlier batch or over dropped files: nothing is stored, both outcomes stand side by side. */
 const props = defineProps<{ text: string; sound: boolean; batches: readonly BatchRow[] }>()
 const sample = defineModel<number | null>('sample', { required: true })
-const { running, trouble, run } = useAction()
-const tried = shallowRef<TryView | null>(null)
+const { tried, busy, running, trouble, begin, cancel } = useTry<TryOutcome>()
 const onlyChanged = ref(true)
-const busy = computed(() => tried.value !== null && !tried.value.outcome && !tried.value.trouble && !tried.value.cancelled)
-
-const begin = (ask: () => Promise<{ id: string }>) =>
-  run(async () => {
-    const { id } = await ask()
-    tried.value = { id, done: 0, of: 0, trouble: null, cancelled: false, outcome: null }
-  })
 const onBatch = () =>
   begin(() => ask('/api/tries', { method: 'POST', body: { body: JSON.parse(props.text) as unknown, batch: sample.value } }))
 const onFile = (file: File) =>
@@ -25,19 +18,6 @@ const onFile = (file: File) =>
     form.append('file', file, file.name)
     return $fetch<{ id: string }>('/api/tries/file', { method: 'POST', body: form })
   })
-async function look() {
-  if (!busy.value || !tried.value) return
-  const { id } = tried.value
-  const now = await ask<TryView>(`/api/tries/${id}`).catch((error: unknown) => ({ ...tried.value!, trouble: troubleWords(error) }))
-  if (tried.value.id === id) tried.value = now
-}
-useIntervalFn(() => void look(), 400)
-async function cancel() {
-  const before = tried.value
-  if (!before) return
-  tried.value = { ...before, cancelled: true }
-  await ask(`/api/tries/${before.id}`, { method: 'DELETE' }).catch(() => undefined)
-}
 const zone = useTemplateRef<HTMLElement>('zone')
 const { isOverDropZone } = useDropZone(zone, { onDrop: files => void (files?.[0] && onFile(files[0])) })
 function chosen(event: Event) {
@@ -106,7 +86,7 @@ const said = (side: { fate: string; document: number | null; heading: boolean })
       Nothing is stored and nothing of the batch changes. You see what the rubric makes of each page today and what the draft would make of
       it.
     </p>
-    <TroubleBand :words="trouble ?? tried?.trouble ?? null" />
+    <TroubleBand :words="trouble" />
     <div v-if="busy" class="mt-4 flex items-center gap-4" role="status">
       <span class="whitespace-nowrap">{{ tried!.of ? `Looking at page ${tried!.done} of ${tried!.of}` : 'Waiting for a worker…' }}</span>
       <progress class="h-2 flex-1" :value="tried!.done" :max="Math.max(1, tried!.of)" aria-label="How far the try is" />
