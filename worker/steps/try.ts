@@ -24,7 +24,10 @@ class Cancelled extends Error {}
 
 type Tried = SplitPage & { id: number | null; picture: string | null }
 
-/** A draft over a batch's pages, beside its own rubric, or over files; or what its files come to. Nothing of it is stored but what the asker looks at. */
+/**
+ * A draft over a batch's pages, beside its own rubric, or over files; or what its files come to. Nothing of it is stored but what
+ * the asker looks at.
+ */
 export async function tryRubric(work: Work, { try: id }: { try: string }, attempt: Attempt): Promise<void> {
   const row = await tryToDo(work.sql, id)
   if (!row) return

@@ -37,7 +37,8 @@ const says = computed(() => {
   const [least, most] = [all[0], all.at(-1)]
   if (!least || !most) return 'Nothing to compare.'
   const name = ({ format, colour }: typeof least) => `${formatFacts(format).label} in ${colourWords[colour]}`
-  return `${name(most)} weighs ${(most.bytes / least.bytes).toFixed(most.bytes > 10 * least.bytes ? 0 : 1)} times as much as ${name(least)}.`
+  const factor = (most.bytes / least.bytes).toFixed(most.bytes > 10 * least.bytes ? 0 : 1)
+  return `${name(most)} weighs ${factor} times as much as ${name(least)}.`
 })
 </script>
 
