@@ -1,53 +1,32 @@
 <script setup lang="ts">
 import { Check } from '@lucide/vue'
+import type { JsonEditor } from './jsonEditor'
 import { faultsIn, type Fault } from './placeInText'
 
 /** A rubric as JSON, checked as one types. */
 const text = defineModel<string>({ required: true })
 
-const area = useTemplateRef<HTMLTextAreaElement>('area')
-const gutter = useTemplateRef<HTMLElement>('gutter')
+const frame = useTemplateRef<HTMLElement>('frame')
 const faults = computed(() => faultsIn(text.value))
-const lines = computed(() => text.value.split('\n').length)
-const faulty = computed(() => new Set(faults.value.map(fault => fault.line)))
-
-function goTo(fault: Fault) {
-  area.value?.focus()
-  area.value?.setSelectionRange(fault.from, Math.min(fault.to, fault.from + 80))
-  const height = (area.value?.scrollHeight ?? 0) / lines.value
-  area.value?.scrollTo({ top: Math.max(0, (fault.line - 5) * height) })
-}
-
-// The gutter has no scroll bar of its own.
-const follow = () => {
-  if (gutter.value && area.value) gutter.value.scrollTop = area.value.scrollTop
-}
+let editor: JsonEditor | null = null
+let gone = false
+onMounted(async () => {
+  // Loaded where a text is.
+  const { openEditor } = await import('./jsonEditor')
+  if (gone || !frame.value) return
+  editor = openEditor(frame.value, text.value, 'The rubric as JSON', now => (text.value = now))
+})
+watch(text, now => editor?.set(now))
+onBeforeUnmount(() => {
+  gone = true
+  editor?.end()
+})
+const goTo = (fault: Fault) => editor?.select(fault.from, Math.min(fault.to, fault.from + 80))
 </script>
 
 <template>
   <div class="grid min-h-0 gap-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
-    <div class="flex min-h-0 border border-[#8d8271] bg-white focus-within:outline-3 focus-within:outline-lapis">
-      <div
-        ref="gutter"
-        class="numbers w-14 shrink-0 overflow-hidden border-r border-rule bg-ground py-3 text-right leading-6! text-faded select-none"
-        aria-hidden="true"
-      >
-        <p v-for="line in lines" :key="line" class="pr-2" :class="{ 'bg-ochre-wash text-ochre font-semibold': faulty.has(line) }">
-          {{ line }}
-        </p>
-      </div>
-      <textarea
-        ref="area"
-        v-model="text"
-        aria-label="The rubric as JSON"
-        aria-describedby="faults"
-        spellcheck="false"
-        wrap="off"
-        autocomplete="off"
-        class="numbers min-h-0 w-full resize-none bg-white px-3 py-3 leading-6! outline-none"
-        @scroll="follow"
-      />
-    </div>
+    <div ref="frame" class="min-h-0 overflow-hidden border border-[#8d8271] bg-white focus-within:outline-3 focus-within:outline-lapis" />
     <section id="faults" aria-live="polite" class="min-h-0 overflow-y-auto" tabindex="0" aria-label="What is wrong with the text">
       <p v-if="!faults.length" class="flex items-center gap-2 font-serif text-xl text-verdigris">
         <Check :size="20" aria-hidden="true" />The rubric is sound.

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import type { Rubric } from '~~/core/model/rubric'
+import { withChanges } from './withChanges'
 
 /** The parts of a rubric's JSON that the rule editor changes; what is left out stays left out. */
 export interface RawZone {
@@ -45,12 +46,12 @@ export function useRubricText(text: Ref<string>) {
   const rules = computed(() => rubric.value?.split?.rules ?? [])
   const types = computed(() => rubric.value?.types ?? [])
 
-  /** Changes the rubric; keys that become undefined are left out. */
+  /** Changes the rubric; keys that become undefined are left out, and the rest of the text stays as it is. */
   function change(by: (rubric: RawRubric) => void) {
     if (!rubric.value) return
     const copy = JSON.parse(JSON.stringify(rubric.value)) as RawRubric
     by(copy)
-    text.value = `${JSON.stringify(copy, null, 2)}\n`
+    text.value = withChanges(text.value, rubric.value, copy)
   }
   const changeSplit = (by: (split: RawSplit) => void) => change(copy => by((copy.split ??= {})))
   const changeRule = (at: number, change: Partial<RawRule>) => changeSplit(split => Object.assign(split.rules![at]!, change))
