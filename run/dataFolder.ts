@@ -34,6 +34,7 @@ const Secrets = z.object({
   transferPassword: newKey,
   archivePassword: newKey,
   archiveSecret: newKey,
+  identitySecret: newKey,
   signIns: z.array(SignIn),
 })
 export type Secrets = z.infer<typeof Secrets>
@@ -99,6 +100,7 @@ export async function loadSecrets(data: string): Promise<Secrets> {
     transferPassword: randomBytes(24).toString('hex'),
     archivePassword: randomBytes(24).toString('hex'),
     archiveSecret: randomBytes(24).toString('hex'),
+    identitySecret: randomBytes(24).toString('hex'),
     signIns: [
       demoSignIn('Tamsin', ['clerk']),
       demoSignIn('Jowan', ['clerk']),

@@ -11,15 +11,15 @@ import { appendToTrail } from '../store/trail'
 import { store } from './context'
 import { publicUrl } from './ownAddress'
 
-/** Signs somebody in with this request, at a panel or at a desk (null). */
-export async function signIn(event: H3Event, person: Person, panel: string | null): Promise<void> {
+/** Signs somebody in with this request, at a panel or at a desk (null). @param outside whether a provider vouched for them */
+export async function signIn(event: H3Event, person: Person, panel: string | null, outside = false): Promise<void> {
   await appendToTrail(
     store().sql,
     byPerson(person.id),
-    { what: 'sign in', new: { at: panel === null ? 'desk' : 'panel' } },
+    { what: 'sign in', new: { at: panel === null ? 'desk' : 'panel', ...(outside ? { by: 'single sign-on' } : {}) } },
     addressOf(event),
   )
-  const session = await beginSession(store().sql, person.id, panel, addressOf(event))
+  const session = await beginSession(store().sql, person.id, panel, addressOf(event), outside)
   await replaceUserSession(event, { user: { id: person.id, name: person.name }, secure: { session } })
 }
 
@@ -39,7 +39,8 @@ export async function signedIn(person: Person): Promise<SignedIn> {
 }
 
 /** Whether the office asks a second factor of this person. */
-export const mustShow = ({ roles }: Person, who: Office['secondFactor']) => who === 'stewards' && roles.includes('steward')
+export const mustShow = ({ roles, vouched }: Person, who: Office['secondFactor']) =>
+  who === 'stewards' && roles.includes('steward') && !vouched
 
 /** Ends the session for good: its cookie opens nothing any more, wherever it was copied to. */
 export async function signOut(event: H3Event): Promise<void> {

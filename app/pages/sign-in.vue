@@ -11,6 +11,24 @@ const { running, trouble, run } = useAction()
 const code = ref<string | null>(null)
 const codeField = useTemplateRef<HTMLInputElement>('codeField')
 
+/** The provider that vouches for people, where there is one. */
+const { data: ways } = useLoaded<{ outside: string | null }>('/api/session/ways')
+const to = computed(() => {
+  const asked = route.query.to
+  return typeof asked === 'string' && /^\/(?![/\\])/.test(asked) ? asked : '/'
+})
+const outsideUrl = computed(() => `/api/session/outside?to=${encodeURIComponent(to.value)}`)
+const cameBack: Record<string, string> = {
+  none: 'No other way to sign in is set up. Sign in with your name and password.',
+  failed: 'The sign-in could not be finished. Try it once more; if it fails again, tell a steward.',
+  late: 'That took too long, or was begun in another window. Sign in once more.',
+  deactivated: 'You may not come in here any more. Ask a steward.',
+  role: 'You belong to no group that may work here. Ask whoever looks after the groups.',
+  unknown: 'Nobody here has your mail address yet. Ask a steward to add you.',
+  name: 'Somebody of your name is here, with another mail address or none. Ask a steward to enter yours.',
+}
+const outsideTrouble = computed(() => cameBack[String(route.query.outside)] ?? null)
+
 async function signIn() {
   const done = await run(() =>
     me.signIn(name.value, password.value, code.value ?? undefined).catch(async (error: unknown) => {
@@ -23,8 +41,7 @@ async function signIn() {
     }),
   )
   if (!done) return
-  const to = typeof route.query.to === 'string' && route.query.to.startsWith('/') && !route.query.to.startsWith('//') ? route.query.to : '/'
-  await navigateTo(to)
+  await navigateTo(to.value)
 }
 </script>
 
@@ -60,8 +77,11 @@ async function signIn() {
           required
         />
       </label>
-      <TroubleBand :words="trouble" />
+      <TroubleBand :words="trouble ?? outsideTrouble" />
       <button class="act w-full justify-center" :disabled="running">{{ running ? 'Signing in…' : 'Sign in' }}</button>
+      <p v-if="ways?.outside" class="mt-5 border-t border-rule pt-5">
+        <a :href="outsideUrl" class="act-quiet w-full justify-center">Sign in with {{ ways.outside }}</a>
+      </p>
     </form>
   </div>
 </template>

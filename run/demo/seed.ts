@@ -8,6 +8,7 @@ import { addPerson, personByName } from '../../store/people/people'
 import { addToken } from '../../store/people/tokens'
 import { putDestination } from '../../store/setup/destinations'
 import { putDevice, setPrinter } from '../../store/setup/devices'
+import { findSingleSignOn, saveSingleSignOn } from '../../store/setup/singleSignOn'
 import { findOffice, saveOffice } from '../../store/setup/office'
 import { setReaderKey } from '../../store/setup/panels'
 import { addRubric } from '../../store/setup/rubrics'
@@ -39,6 +40,22 @@ const addresses: [string, string][] = [
   ['Tamsin Roe', 'tamsin@saltmere.example'],
 ]
 
+/** The harbour's own provider, which has another port at each start; another one that a steward named stays. */
+async function seedSingleSignOn(sql: Sql, { address, secret }: Standins['identity']): Promise<void> {
+  const known = await findSingleSignOn(sql)
+  if (known && !known.issuer.startsWith('http://127.0.0.1:')) return
+  const groups = { clerk: 'records', checker: 'records-checkers', steward: 'records-stewards' }
+  const usual = {
+    clientId: 'rubricator',
+    label: 'the harbour’s account',
+    scope: 'openid profile email groups',
+    claim: 'groups',
+    groups,
+    adds: true,
+  }
+  await saveSingleSignOn(sql, { ...usual, ...known, issuer: address, clientSecret: secret })
+}
+
 /** The office, whose mail server has another port at each start; what a steward changed stays. */
 async function seedOffice(sql: Sql, { port, password }: Standins['mail']): Promise<void> {
   const { mailPasswordKept: _, ...office } = await findOffice(sql)
@@ -56,6 +73,7 @@ export async function seed(
   demo: Standins & { signIns: SignIn[]; pinKey: string; readerKey: string; networkFolder: string },
 ): Promise<void> {
   await seedOffice(sql, demo.mail)
+  await seedSingleSignOn(sql, demo.identity)
   for (const person of demo.signIns) {
     await addPerson(sql, { ...person, mail: `${person.name.toLowerCase()}@saltmere.example` }, demo.pinKey)
     const known = await personByName(sql, person.name)

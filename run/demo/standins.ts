@@ -17,6 +17,7 @@ export interface Standins {
   transfer: { page: string; sftp: number; ftp: number; objects: string; password: string; fingerprint: string; certificate: string }
   archive: { page: string; password: string; secret: string }
   bags: string
+  identity: { address: string; secret: string }
 }
 
 /** Starts a process of this name from a script; gives what it says once it is ready. */
@@ -33,8 +34,9 @@ export async function startStandins(
 ): Promise<Standins> {
   // One after the other, so that no two are the same.
   const ports: number[] = []
-  for (let count = 0; count < 10; count++) ports.push(await freePort())
-  const [device, register, mailWeb, smtp, cloud, transfer, sftp, ftp, objects, archive] = ports as [
+  for (let count = 0; count < 11; count++) ports.push(await freePort())
+  const [device, register, mailWeb, smtp, cloud, transfer, sftp, ftp, objects, archive, identity] = ports as [
+    number,
     number,
     number,
     number,
@@ -79,6 +81,9 @@ export async function startStandins(
       ARCHIVE_PASSWORD: secrets.archivePassword,
       ARCHIVE_SECRET: secrets.archiveSecret,
     }),
+    start('identity', '../standins/identity/main.ts', ['--port', String(identity), '--redirect', `${app}/api/session/outside/back`], {
+      IDENTITY_SECRET: secrets.identitySecret,
+    }),
   ])
   const local = (number: number) => `http://127.0.0.1:${number}`
   return {
@@ -92,5 +97,6 @@ export async function startStandins(
     transfer: { page: `${local(transfer)}/`, sftp, ftp, objects: local(objects), password: secrets.transferPassword, ...Keys.parse(keys) },
     archive: { page: `${local(archive)}/`, password: secrets.archivePassword, secret: secrets.archiveSecret },
     bags: await at('archive-packages'),
+    identity: { address: local(identity), secret: secrets.identitySecret },
   }
 }

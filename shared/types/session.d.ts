@@ -4,7 +4,9 @@ declare module '#auth-utils' {
     name: string
   }
   interface SecureSessionData {
-    session: string
+    session?: string
+    /** Of somebody who is with the provider that vouches for people. */
+    leaving?: unknown
   }
 }
 

@@ -7,6 +7,8 @@ export interface Person {
   roles: Role[]
   /** At a panel: sees their own work only, whatever else they may do at a desk. */
   atPanel?: true
+  /** A provider let them in, which asks for a second factor itself. */
+  vouched?: true
 }
 /** Who is signed in, and what their screens need to know of the office. */
 export interface SignedIn extends Person {

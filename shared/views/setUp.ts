@@ -1,3 +1,4 @@
+import type { SingleSignOn } from '../../core/model/singleSignOn'
 import type { Habits } from '../../core/model/office'
 /** How far an empty copy is set up. */
 export interface SetupState {
@@ -92,4 +93,12 @@ export interface WebhookView {
   /** Calls that wait, and that were given up after a day. */
   waiting: number
   given_up: number
+}
+
+/** The provider that vouches for people, as a steward sees it. */
+export interface SingleSignOnView {
+  settings: Omit<SingleSignOn, 'clientSecret'> | null
+  secretKept: boolean
+  /** Where it has to send people back to. */
+  back: string
 }

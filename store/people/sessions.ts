@@ -9,9 +9,9 @@ const lives = (sql: Sql) => sql`(ended_at is null and made_at > now() - make_int
   and seen_at > now() - make_interval(mins => case when panel is null then ${idleMinutes.desk}::int else ${idleMinutes.panel}::int end))`
 
 /** Begins a session, at a panel or at a desk (null), and gives what its cookie says. */
-export async function beginSession(sql: Sql, person: string, panel: string | null, address: string): Promise<string> {
+export async function beginSession(sql: Sql, person: string, panel: string | null, address: string, outside = false): Promise<string> {
   const [row] = await sql<{ id: string }[]>`
-    insert into sessions (person, panel, address) values (${person}, ${panel}, ${address}) returning id`
+    insert into sessions (person, panel, address, outside) values (${person}, ${panel}, ${address}, ${outside}) returning id`
   return row!.id
 }
 
@@ -22,14 +22,20 @@ export async function beginSession(sql: Sql, person: string, panel: string | nul
  * @param notes whether this is a sign of the person: a page that only listens gives none
  */
 export async function personOfSession(sql: Sql, id: string, panel: string | null, notes = true): Promise<Person | null> {
-  const [row] = await sql<(Person & { panel: string | null; old: boolean })[]>`
-    select people.id, name, roles, panel, seen_at < now() - interval '20 seconds' as old
+  const [row] = await sql<(Person & { panel: string | null; outside: boolean; old: boolean })[]>`
+    select people.id, name, roles, panel, outside, seen_at < now() - interval '20 seconds' as old
     from sessions
     join people on people.id = person
     where sessions.id = ${id} and deactivated_at is null and ${lives(sql)}`
   if (!row || (row.panel !== null && row.panel !== panel)) return null
   if (notes && row.old) await sql`update sessions set seen_at = now() where id = ${id} and ended_at is null`
-  return { id: row.id, name: row.name, ...(row.panel === null ? { roles: row.roles } : { roles: ['clerk'], atPanel: true }) }
+  return {
+    id: row.id,
+    name: row.name,
+    ...(row.panel === null
+      ? { roles: row.roles, ...(row.outside ? { vouched: true as const } : {}) }
+      : { roles: ['clerk'], atPanel: true as const }),
+  }
 }
 
 export async function endSession(sql: Sql, id: string): Promise<string | null> {

@@ -16,6 +16,10 @@ useProof(() => {
   trouble.value = null
   return new Promise(resolve => (answer = resolve))
 })
+const me = useMe()
+const route = useRoute()
+/** Whom a provider let in shows it again who they are: they may have no password here. */
+const again = computed(() => `/api/session/outside?again=true&to=${encodeURIComponent(route.fullPath)}`)
 const show = async () => {
   if (
     await run(async () => {
@@ -29,6 +33,10 @@ const show = async () => {
 <template>
   <DialogFrame :open="open" title="Your password, please" @close="end(false)">
     <p class="mt-2 text-faded">This changes how the office works, and the last time you showed it is a while ago.</p>
+    <p v-if="me.person?.vouched" class="mt-4">
+      <a :href="again" class="act">Sign in once more, and come back here</a>
+      <span class="small mt-2 block text-faded">What you have typed and not saved is lost meanwhile. With a password here, type that:</span>
+    </p>
     <form class="mt-4" @submit.prevent="show">
       <TroubleBand :words="trouble" />
       <label class="mb-5 block"

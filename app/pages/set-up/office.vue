@@ -210,4 +210,5 @@ const tryMail = () =>
     <button class="act-quiet" :disabled="running">Send one</button>
     <p v-if="tried" class="w-full text-verdigris" role="status">{{ tried }}</p>
   </form>
+  <SingleSignOn v-if="office" class="mt-8" />
 </template>

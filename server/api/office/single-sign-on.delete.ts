@@ -1,0 +1,12 @@
+import { dropSingleSignOn } from '../../../store/setup/singleSignOn'
+import { store } from '../../context'
+import { defineRoute } from '../../route'
+
+export default defineRoute({
+  does: 'Takes away the provider that vouches for people.',
+  may: 'steward',
+  async run() {
+    await dropSingleSignOn(store().sql)
+    return { ok: true }
+  },
+})
