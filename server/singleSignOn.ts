@@ -33,11 +33,16 @@ export function providerOf({ issuer, clientId, clientSecret }: SingleSignOn): Pr
     [customFetch]: (url, options) => reachedFetch(url, options as RequestInit),
     timeout: seconds,
     // The settings allow this on one's own machine alone.
+    // eslint-disable-next-line @typescript-eslint/no-deprecated -- marked so that nobody takes it for the open net
     execute: issuer.startsWith('http:') ? [allowInsecureRequests] : [],
   })
 }
 
-/** Where somebody goes to be let in, and what must come back with them. @param to where they wanted to go here @param again whether they have to show who they are once more */
+/**
+ * Where somebody goes to be let in, and what must come back with them.
+ * @param to where they wanted to go here
+ * @param again whether they have to show who they are once more
+ */
 export async function leaveFor(
   event: H3Event,
   settings: SingleSignOn,

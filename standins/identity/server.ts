@@ -49,5 +49,6 @@ export function identityServer(address: string, client: { id: string; secret: st
     },
     ttl: { ClientCredentials: 60, AccessToken: 300, IdToken: 300, Interaction: 600, Session: 3600, Grant: 3600 },
   })
-  return createServer(provider.callback())
+  const answer = provider.callback()
+  return createServer((request, response) => void answer(request, response))
 }
