@@ -1,13 +1,14 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
 import type { BusinessRecord } from '../core/model/lookup'
-import { reachedFetch } from '../reach/fetch'
 import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
+import { fetchWithBearer, oauthOptions } from './oauth'
 
 const Options = z.strictObject({
   address: z.url().meta({ title: 'Address', description: 'Address of the API, without a slash at its end' }),
   key: z.string().min(1).optional().meta({ title: 'Key', description: 'The bearer key that it wants', secret: true }),
+  ...oauthOptions,
   lookup: z
     .strictObject({
       path: z.string().startsWith('/').meta({ title: 'Path', description: 'Below the address, such as /vessels' }),
@@ -60,12 +61,13 @@ async function ask(options: Options, path: string, init: RequestInit = {}): Prom
   const url = options.address + path
   let response: Response
   try {
-    response = await reachedFetch(url, {
+    response = await fetchWithBearer(options, url, {
       ...init,
       signal: AbortSignal.timeout(seconds * 1000),
       headers: { ...(init.headers as Record<string, string>), ...(options.key ? { authorization: `Bearer ${options.key}` } : {}) },
     })
   } catch (error) {
+    if (error instanceof Refusal) throw error
     const refused = refusedReach(error)
     if (refused) throw new Refusal(refused.message, 'person', { cause: error })
     throw new Error(`${new URL(url).host} does not answer. Check that it runs and can be reached from here, then try again.`, {

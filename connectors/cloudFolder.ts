@@ -1,14 +1,16 @@
-import { createClient, getPatcher, type WebDAVClient } from 'webdav'
+import { AuthType, createClient, getPatcher, type WebDAVClient } from 'webdav'
 import { z } from 'zod'
 import { reachedFetch } from '../reach/fetch'
 import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Entry } from './connector'
 import { checkSpace, deliverInto, heldIn, type FileSpace } from './fileSpace'
+import { bearerOf, dropBearer, oauthOptions } from './oauth'
 
 const Options = z.strictObject({
   address: z.url().meta({ title: 'Address', description: 'Address of the folder, such as https://cloud.example/dav/records' }),
   user: z.string().optional().meta({ title: 'User name', description: 'The user name, where it asks for one' }),
   password: z.string().optional().meta({ title: 'Password', description: 'The password that belongs to it', secret: true }),
+  ...oauthOptions,
 })
 type Options = z.infer<typeof Options>
 
@@ -22,8 +24,7 @@ export default defineConnector({
   can: { browse: true },
   options: Options,
   open: options => {
-    const client = createClient(options.address, options.user ? { username: options.user, password: options.password ?? '' } : {})
-    const space = spaceOf(client)
+    const space = spaceOf(clients(options))
     return {
       deliver: delivery => said(options, () => deliverInto(space, options.address, delivery)),
       browse: { list: folder => said(options, () => space.list(folder)), read: path => said(options, () => space.read(path)) },
@@ -50,25 +51,38 @@ getPatcher().patch('request', (asked: unknown) => {
 const limit = () => AbortSignal.timeout(seconds * 1000)
 const statusOf = (error: unknown) => (error as { status?: number }).status
 
-const spaceOf = (client: WebDAVClient): FileSpace => ({
-  list: folder => list(client, folder),
-  has: path => client.exists(`/${path}`, { signal: limit() }),
-  read: async path => Buffer.from((await client.getFileContents(`/${path}`, { signal: limit() })) as ArrayBuffer),
+/** The client for a moment: one by name and password stays, a token holds for a while. */
+function clients(options: Options): () => Promise<WebDAVClient> {
+  const { address, user, password } = options
+  if (options.tokenAddress === undefined) {
+    const client = createClient(address, user ? { username: user, password: password ?? '' } : {})
+    return () => Promise.resolve(client)
+  }
+  return async () => {
+    const token = { access_token: (await bearerOf(options))!, token_type: 'Bearer' }
+    return createClient(address, { authType: AuthType.Token, token })
+  }
+}
+
+const spaceOf = (clientNow: () => Promise<WebDAVClient>): FileSpace => ({
+  list: async folder => list(await clientNow(), folder),
+  has: async path => (await clientNow()).exists(`/${path}`, { signal: limit() }),
+  read: async path => Buffer.from((await (await clientNow()).getFileContents(`/${path}`, { signal: limit() })) as ArrayBuffer),
   write: async (path, bytes) => {
-    await client.putFileContents(`/${path}`, bytes, { signal: limit() })
+    await (await clientNow()).putFileContents(`/${path}`, bytes, { signal: limit() })
   },
   // Not every server heeds "If-None-Match: *" on a PUT; "Overwrite: F" on a MOVE they do (RFC 4918, 10.6).
-  move: (from, to) =>
-    client.moveFile(`/${from}`, `/${to}`, { overwrite: false, signal: limit() }).then(
+  move: async (from, to) =>
+    (await clientNow()).moveFile(`/${from}`, `/${to}`, { overwrite: false, signal: limit() }).then(
       () => true,
       (error: unknown) => {
         if (statusOf(error) === 412) return false
         throw error
       },
     ),
-  remove: path => client.deleteFile(`/${path}`, { signal: limit() }),
+  remove: async path => (await clientNow()).deleteFile(`/${path}`, { signal: limit() }),
   makeFolder: async path => {
-    if (path) await client.createDirectory(`/${path}`, { recursive: true, signal: limit() })
+    if (path) await (await clientNow()).createDirectory(`/${path}`, { recursive: true, signal: limit() })
   },
 })
 
@@ -91,7 +105,8 @@ function dateOf(text: string): string | null {
   return Number.isNaN(date.getTime()) ? null : date.toISOString()
 }
 
-async function said<T>({ address }: Options, work: () => Promise<T>): Promise<T> {
+async function said<T>(options: Options, work: () => Promise<T>): Promise<T> {
+  const { address } = options
   try {
     return await work()
   } catch (error) {
@@ -100,6 +115,10 @@ async function said<T>({ address }: Options, work: () => Promise<T>): Promise<T>
     if (refused) throw new Refusal(refused.message, 'person', { cause: error })
     const { host } = new URL(address)
     const status = statusOf(error)
+    // A token that was taken back is fetched anew by the next try.
+    if (status === 401) dropBearer(options)
+    if (status === 401 && options.tokenAddress !== undefined)
+      throw new Error(`${host} refused our token. It is asked for another one at the next try.`, { cause: error })
     if (status === 401 || status === 403)
       throw new Refusal(`${host} refused our user name or password. Ask a steward to put the right ones into the destination.`, 'person', {
         cause: error,

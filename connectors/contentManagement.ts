@@ -3,16 +3,17 @@ import { openAsBlob } from 'node:fs'
 import { basename } from 'node:path'
 import { z } from 'zod'
 import { numberedName } from '../core/name/template'
-import { reachedFetch } from '../reach/fetch'
 import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Delivery, type Entry, type Receipt } from './connector'
 import { joined } from './fileSpace'
+import { fetchWithBearer, oauthOptions } from './oauth'
 
 const Options = z.strictObject({
   address: z.url({ protocol: /^https?$/ }).meta({ title: 'Address', description: 'Address of the system’s CMIS browser binding' }),
   repository: z.string().optional().meta({ title: 'Repository', description: 'Its identity, where there are several' }),
   user: z.string().optional().meta({ title: 'User name', description: 'The user name, where it asks for one' }),
   password: z.string().optional().meta({ title: 'Password', description: 'The password that belongs to it', secret: true }),
+  ...oauthOptions,
   folder: z.string().default('').meta({ title: 'Folder', description: 'Where documents go, from the repository’s root' }),
   type: z.string().min(1).default('cmis:document').meta({ title: 'Type', description: 'The type that documents get there' }),
   properties: z
@@ -73,9 +74,14 @@ class Answered extends Error {
 const Properties = z.object({ succinctProperties: z.record(z.string(), z.unknown()) })
 const Fault = z.object({ exception: z.string().default(''), message: z.string().default('') }).catch({ exception: '', message: '' })
 
-async function ask({ user, password }: Options, url: string, init: RequestInit = {}): Promise<Response> {
+async function ask(options: Options, url: string, init: RequestInit = {}): Promise<Response> {
+  const { user, password } = options
   const headers = user ? { authorization: `Basic ${Buffer.from(`${user}:${password ?? ''}`).toString('base64')}` } : undefined
-  const answer = await reachedFetch(url, { ...init, ...(headers ? { headers } : {}), signal: AbortSignal.timeout(seconds * 1000) })
+  const answer = await fetchWithBearer(options, url, {
+    ...init,
+    ...(headers ? { headers } : {}),
+    signal: AbortSignal.timeout(seconds * 1000),
+  })
   if (answer.ok) return answer
   const text = await answer.text()
   const fault = Fault.parse(

@@ -2,9 +2,9 @@ import { createHmac } from 'node:crypto'
 import { openAsBlob } from 'node:fs'
 import { basename } from 'node:path'
 import { z } from 'zod'
-import { reachedFetch } from '../reach/fetch'
 import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
+import { fetchWithBearer, oauthOptions } from './oauth'
 
 const Options = z.strictObject({
   address: z.url({ protocol: /^https?$/ }).meta({ title: 'Address', description: 'Where each document is posted to' }),
@@ -13,6 +13,7 @@ const Options = z.strictObject({
     description: 'Signs every call, so that the other side knows who calls; 16 characters or more',
     secret: true,
   }),
+  ...oauthOptions,
 })
 type Options = z.infer<typeof Options>
 
@@ -37,10 +38,11 @@ export default defineConnector({
 export const signature = (secret: string, moment: string, words: string) =>
   `sha256=${createHmac('sha256', secret).update(`${moment}.${words}`).digest('hex')}`
 
-async function post({ address, secret }: Options, id: string, index: string, form: FormData): Promise<Response> {
+async function post(options: Options, id: string, index: string, form: FormData): Promise<Response> {
+  const { address, secret } = options
   const moment = new Date().toISOString()
   form.set('index', new Blob([index], { type: 'application/json' }), 'index.json')
-  return reachedFetch(address, {
+  return fetchWithBearer(options, address, {
     method: 'POST',
     headers: { 'idempotency-key': id, 'rubricator-moment': moment, 'rubricator-signature': signature(secret, moment, index) },
     body: form,

@@ -36,7 +36,7 @@ export function identityServer(address: string, client: { id: string; secret: st
     scopes: ['openid', 'profile', 'email', 'groups', 'files'],
     // Claims stand in the token itself, as many providers have them.
     conformIdTokenClaims: false,
-    features: { devInteractions: { enabled: true }, clientCredentials: { enabled: true } },
+    features: { devInteractions: { enabled: true }, clientCredentials: { enabled: true }, introspection: { enabled: true } },
     cookies: { keys: [randomBytes(16).toString('hex')] },
     findAccount: (_context, id) => {
       const account = accounts[id]

@@ -8,7 +8,7 @@ it('every connector says what its options are, which are secret, and what it can
     for (const option of view.options) {
       expect([view.name, option.key, option.is.length > 10]).toEqual([view.name, option.key, true])
       // What reads like a secret is one.
-      expect([view.name, option.key, option.secret]).toEqual([view.name, option.key, /password|key|secret/.test(option.key)])
+      expect([view.name, option.key, option.secret]).toEqual([view.name, option.key, /password|key|secret/i.test(option.key)])
     }
   }
   expect(connectorViews.map(({ name, can, asks }) => [name, can.browse, can.lookup, asks])).toEqual([

@@ -45,7 +45,9 @@ class Browser {
     for (let forms = 0; forms < 3; forms++) {
       const action = /<form[^>]* action="([^"]+)"/.exec(page.text)?.[1]
       if (!action || page.url.startsWith(app)) break
-      const prompt = page.text.includes('name="login"') ? { prompt: 'login', login, password: 'any' } : { prompt: 'consent' }
+      const prompt: Record<string, string> = page.text.includes('name="login"')
+        ? { prompt: 'login', login, password: 'any' }
+        : { prompt: 'consent' }
       page = await this.go(new URL(action, page.url).href, prompt)
     }
     return new URL(page.url)
