@@ -116,10 +116,10 @@ export async function examinePage(
 const holeRoom = 0.03
 
 /** Without holes, which would be read as letters. What is blacked out is no print whose darkness says anything. */
-function readingOf({ page, holes }: Side, redactions: readonly Redaction[], dpi: number): Grey {
+function readingOf({ page, holes, behind }: Side, redactions: readonly Redaction[], dpi: number): Grey {
   const room = holeRoom * dpi
   const wider = holes.map(({ x, y, width, height }) => ({ x: x - room, y: y - room, width: width + 2 * room, height: height + 2 * room }))
-  const reading = blackened({ ...forReading(inGrey({ ...page, dpi }), dpi), channels: 1 as const }, wider, 255)
+  const reading = blackened({ ...forReading(inGrey({ ...page, dpi }), dpi, behind), channels: 1 as const }, wider, 255)
   const areas = redactions.map(box => inPixels(box, dpi))
   return areas.length ? blackened(reading, areas) : reading
 }
@@ -154,6 +154,8 @@ interface Side {
   content: Bitmap
   ink: number
   faint: boolean
+  /** What shows through from the other side takes at most this share of the paper's light; null where nothing does. */
+  behind: number | null
   /** Of the page as it lies now. */
   holes: Area[]
   /** What touched an edge as it was scanned. */
@@ -182,7 +184,9 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | nu
   const mode = keepsColour ? 'colour' : colourMode(scanned, grey, twoLevels, rubric)
   const bitmap = mode === 'mono' && twoLevels ? bitmapOf(grey) : null
   const remove = rubric.clean.remove.filter((kind): kind is Dirt => kind !== 'streaks')
-  const { ink, content, dirt, faint, holes, atEdge } = bitmap ? findInkOfTwoLevels(bitmap, dpi, remove) : findInk(grey, dpi, remove, other)
+  const { ink, content, dirt, faint, behind, holes, atEdge } = bitmap
+    ? findInkOfTwoLevels(bitmap, dpi, remove)
+    : findInk(grey, dpi, remove, other)
   const page: Channels = mode === 'colour' ? scanned : { ...grey, channels: 1 }
   return {
     page: dirt ? paintedOver(page, dirt, paperOf(page)) : page,
@@ -191,6 +195,7 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | nu
     content,
     ink,
     faint,
+    behind,
     holes,
     atEdge,
   }

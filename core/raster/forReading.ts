@@ -9,28 +9,36 @@ const inkShare = 0.004
 const mostGain = 6
 /** Noise that stays below this share of the print's contrast is left to the reader. */
 const grain = 0.16
+/** What shows through may be so much darker in places, but never so dark; a page's own print is this much darker than that, of 255. */
+const slack = 1.2
+const mostBehind = 0.4
+const ownPrint = 64
 /** What lies on darker ground than this is not made lighter than there. */
 const darkest = 64
 
 /**
  * A page as a machine reads it best: its ground made even, dark print on white whatever it was, its contrast full, and its
  * noise smoothed where it comes near to the print. For reading alone: a person would miss the shades.
+ * @param behind share of the paper's light that the other side's ink takes at most where it shows through, and hardly anything
+ * but that is on the page; null where nothing does
  */
-export function forReading(page: Grey, dpi: number): Grey {
+export function forReading(page: Grey, dpi: number, behind: number | null = null): Grey {
   const size = Math.max(2, Math.round(blockInches * dpi))
   const { mean } = blockStatistics(page, size)
-  const ground = overNeighbours(overNeighbours(mean, windowBlocks, 'mean'), windowBlocks / 2, 'mean')
-  const away = differences(page, ground)
+  const around = overNeighbours(overNeighbours(mean, windowBlocks, 'mean'), windowBlocks / 2, 'mean')
+  const away = differences(page, around)
   const lights = away.quantile(1 - inkShare)
   const darks = -away.quantile(inkShare)
   const negative = lights > darks * 1.3
   const dark = negative ? inverted(page) : page
-  const paper = paperOf(negative ? blockStatistics(dark, size).mean : mean)
+  const ground = paperOf(negative ? blockStatistics(dark, size).mean : mean)
+  // What shows through is lighter than this, and print of the page's own is darker.
+  const paper = behind === null ? ground : { ...ground, data: ground.data.map(level => level * (1 - Math.min(mostBehind, behind * slack))) }
   const noise = noiseOf(dark)
   const level = -differences(dark, paper).quantile(inkShare)
   const smooth = noise > grain * level ? smoothed(dark) : dark
   const contrast = smooth === dark ? level : -differences(smooth, paper).quantile(inkShare)
-  return stretched(smooth, paper, Math.max(255 / mostGain, contrast))
+  return stretched(smooth, paper, Math.max(255 / mostGain, behind === null ? 0 : ownPrint, contrast))
 }
 
 /** The level of the paper around each place: the lightest block nearby, evened out. */

@@ -29,6 +29,8 @@ export interface InkFound {
   dirt: Bitmap | null
   /** Hardly anything that counts is dark enough to be surely this side's own. */
   faint: boolean
+  /** Share of the paper's light that the other side's ink takes at most, where it shows through; null where it does not. */
+  behind: number | null
   /** Punch holes and staples, which readers of text take for letters. */
   holes: Area[]
   /** What touches an edge of the page. */
@@ -92,7 +94,7 @@ export function findInk(image: Grey, dpi: number, remove: readonly Dirt[] = [], 
   const through = front && findThrough(image, front, paperLevel(image), dpi)
   const marks = through ? withoutThrough(all, image, through, paper) : all
   const parts = findComponents(marks)
-  return discounted(marks, parts, looks(image, parts, paper), dpi, remove)
+  return { ...discounted(marks, parts, looks(image, parts, paper), dpi, remove), behind: through ? through.most : null }
 }
 
 /** The same for a side of which only black and white are known: see-through cannot be told there. */
@@ -130,7 +132,7 @@ function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: nu
   const atEdge = areasOf(parts, part => drop[part] === edge)
   let own = 0
   for (let part = 0; look && part < parts.count; part++) if (!drop[part] && look.darkest[part]! > surelyOwn) own++
-  return { ink: count / marks.data.length, content: marks, dirt, faint: look !== null && own <= mostOwn, holes, atEdge }
+  return { ink: count / marks.data.length, content: marks, dirt, faint: look !== null && own <= mostOwn, behind: null, holes, atEdge }
 }
 
 function areasOf(parts: Components, wanted: (part: number) => boolean): Area[] {

@@ -9,6 +9,7 @@ import { hidePatterns } from '../../engine/hidePatterns'
 import { writePageFiles } from '../../engine/pageFiles'
 import { readBest } from '../../engine/reading'
 import { Drawing } from '../../standins/paper/drawing'
+import { Random } from '../../standins/paper/random'
 
 const dpi = 200
 let folder: string
@@ -47,4 +48,33 @@ it('hides what fits a pattern in that picture, too', async () => {
   const text = words!.map(word => word.text).join(' ')
   expect(text).toMatch(/^The work .* Berth C14/)
   expect(text).not.toMatch(/4357|4245/)
+})
+
+it('reads a page number, and not what shows through from the other side', async () => {
+  const [width, height] = [1654, 2339]
+  const svg = (content: string) =>
+    Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 210 297">${content}</svg>`)
+  const printed = new Drawing()
+  for (let line = 0; line < 24; line++) printed.text(20, 30 + line * 9, `${lines[line % 3]} and ${line + 101} more`, { size: 14 })
+  const front = await sharp(svg(printed.content)).flatten({ background: '#f4f2ec' }).greyscale().raw().toBuffer()
+  const own = new Drawing().text(104, 280, '14', { size: 12 })
+  const back = await sharp(svg(own.content)).flatten({ background: '#f4f2ec' }).greyscale().raw().toBuffer()
+  const behind = await sharp(front, { raw: { width, height, channels: 1 } })
+    .flop()
+    .blur(1.5)
+    .toColourspace('b-w')
+    .raw()
+    .toBuffer()
+  const random = new Random(14)
+  const data = Uint8Array.from(back, (level, at) => level - 0.2 * (244 - behind[at]!) - random.between(0, 12))
+  const image = (pixels: Uint8Array) => ({ width, height, channels: 1 as const, data: pixels, dpi })
+  const rubric = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'grey' } })
+  const page = await examinePage(image(data), rubric, {
+    side: 'back',
+    reads: true,
+    behind: () => Promise.resolve(image(new Uint8Array(front))),
+  })
+  expect(page.evidence.blank).toBe(false)
+  const [words] = await readBest([await writePageFiles(page, folder)], dpi, ['eng'])
+  expect(words!.map(word => word.text)).toEqual(['14'])
 })
