@@ -2,7 +2,7 @@ import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Word } from '../core/model/evidence'
 import { isTwoLevel } from '../core/raster/colour'
-import { adaptiveMono } from '../core/raster/mono'
+import { adaptiveMono, bitmapOf } from '../core/raster/mono'
 import { isPoor, surer } from '../core/text/surer'
 import { decodeImage } from './images'
 import { readPages } from './ocr'
@@ -28,10 +28,10 @@ export async function readBest(pages: readonly PageToRead[], dpi: number, langua
     dpi,
     languages,
   )
-  const poor = pages.flatMap(({ page, reading }, at) => (reading !== null && isPoor(read[at]!) ? [{ page, at }] : []))
+  const poor = pages.flatMap(({ page, reading }, at) => (reading !== null && isPoor(read[at]!) ? [{ page, reading, at }] : []))
   if (poor.length === 0) return read
   await inTempFolder(async folder => {
-    const files = await Promise.all(poor.map(({ page, at }) => inTwoLevels(page, dpi, join(folder, String(at)))))
+    const files = await Promise.all(poor.map(({ page, reading, at }) => inTwoLevels(page, reading, dpi, join(folder, String(at)))))
     for (const [place, words] of (await readPages(files, dpi, languages)).entries()) {
       const { at } = poor[place]!
       read[at] = surer(read[at]!, words)
@@ -40,10 +40,18 @@ export async function readBest(pages: readonly PageToRead[], dpi: number, langua
   return read
 }
 
-/** A page in black and white, by its own threshold: itself where it is that already. */
-async function inTwoLevels(page: string, dpi: number, to: string): Promise<string> {
+/** What is lighter than this in the picture that was made for reading is no print. */
+const white = 235
+
+/**
+ * A page in black and white, by its own threshold, without what the picture for reading has no print for: the other side's
+ * ink, for one, which black and white makes as black as the page's own.
+ */
+async function inTwoLevels(page: string, reading: string, dpi: number, to: string): Promise<string> {
   const grey = inGrey(await decodeImage(page, 1))
-  if (isTwoLevel(grey)) return page
-  await writeFile(to, encodeG4(adaptiveMono(grey, dpi, 0.5), dpi))
+  const light = inGrey(await decodeImage(reading, 1)).data
+  const ink = isTwoLevel(grey) ? bitmapOf(grey) : adaptiveMono(grey, dpi, 0.5)
+  if (light.length === ink.data.length) for (let at = 0; at < light.length; at++) if (light[at]! > white) ink.data[at] = 0
+  await writeFile(to, encodeG4(ink, dpi))
   return to
 }
