@@ -17,6 +17,8 @@ import { refuseOthers } from '../flow/inBatch'
 import { store } from './context'
 import { appendToTrail } from '../store/trail'
 import { addressOf } from './session'
+import { readSetting, settingChange } from './settings'
+import type { SettingKind } from '../store/setup/settings'
 import { isPanel } from './panel'
 import { bodyOf, checked } from './input'
 import { problemOf, refusalOf } from './refusals'
@@ -60,6 +62,8 @@ export interface Route<M extends May, P extends z.ZodType, Q extends z.ZodType, 
   most?: number | 'stream'
   /** What it answers, where other programs are told. */
   answer?: z.ZodType<A>
+  /** What stewards set by it, named by the path's `id` or the answer's: the trail keeps what it was and what it became. */
+  setting?: SettingKind
   /** The status of an answer that is no refusal. */
   status?: number
   run: (asked: Asked<M, PathOf<M, P>, z.infer<Q>, z.infer<B>>) => Promise<A> | A
@@ -107,15 +111,20 @@ export function defineRoute<
       const body = route.body && most !== 'stream' ? await bodyOf(event, route.body, most) : {}
       if (route.status) setResponseStatus(event, route.status)
       const asked = { event, person, actor, batch, params: path, query, body }
+      const setting = route.setting
+      const before = setting ? await readSetting(setting, idOf(path)) : null
       const answer = await route.run(asked as Asked<M, PathOf<M, P>, z.infer<Q>, z.infer<B>>)
-      // Every setting that is changed has a name and a time; what was in it may be secret, and is not kept here.
-      if (actor && isRole(may) && event.method !== 'GET')
-        await appendToTrail(
-          store().sql,
-          actor,
-          { what: 'set up', new: { does: route.does, path: event.path.split('?')[0] } },
-          addressOf(event),
-        )
+      // Every setting that is changed has a name and a time, what it was and what it became; what is secret in it is not kept here.
+      if (actor && isRole(may) && event.method !== 'GET') {
+        const after = setting ? await readSetting(setting, idOf(path) || idOf(answer)) : null
+        const change = setting ? settingChange(setting, before, after) : null
+        const done = {
+          does: route.does,
+          path: event.path.split('?')[0],
+          ...(setting ? { of: (after ?? before)?.name, ...change?.new } : {}),
+        }
+        await appendToTrail(store().sql, actor, { what: 'set up', old: change?.old ?? null, new: done }, addressOf(event))
+      }
       return answer
     } catch (error) {
       const refusal = refusalOf(error)
@@ -124,6 +133,12 @@ export function defineRoute<
     }
   })
   return Object.assign(handler, { facts: { ...route, params } })
+}
+
+/** The identity in a path or an answer; empty where there is none. */
+const idOf = (holder: unknown): string => {
+  const id = (holder as { id?: unknown } | null | undefined)?.id
+  return typeof id === 'string' ? id : ''
 }
 
 const isRole = (may: May): may is Role => typeof may === 'string' && may !== 'anybody' && may !== 'person'

@@ -95,12 +95,16 @@ export interface ConfirmedDocument {
 
 /** The newest documents of a rubric that people confirmed, with the words of as many first pages of each. */
 export async function confirmedDocuments(sql: Sql, rubric: string, most: number, pagesOfEach: number): Promise<ConfirmedDocument[]> {
+  // Batch by batch, so that a rubric with large ones is not read whole.
   const documents = await sql<Omit<ConfirmedDocument, 'pages'>[]>`
-    select documents.id, type, barcode, fields, indexed_at as confirmed
+    select own.id, own.type, own.barcode, own.fields, own.confirmed
     from (select id from batches where rubric_id = ${rubric} order by id desc limit ${most}) as newest
-    join documents on batch_id = newest.id
-    where type is not null and indexed_by is not null and read_at is not null
-    order by documents.id desc
+    cross join lateral (
+      select id, type, barcode, fields, indexed_at as confirmed from documents
+      where batch_id = newest.id and type is not null and indexed_by is not null and read_at is not null
+      order by position desc
+      limit ${most}) as own
+    order by newest.id desc, own.id desc
     limit ${most}`
   const words = await sql<{ document: number; words: unknown }[]>`
     select document, words

@@ -56,9 +56,37 @@ export const trailWho = ({ actor, person }: Pick<TrailLine, 'actor' | 'person'>)
   actor === 'nobody' ? 'Somebody' : actor === 'worker' ? 'The machine' : actor === 'token' ? `A program for ${person}` : (person ?? '')
 
 const mostLetters = 240
+/** What a change of the set-up is about, beside what it changed. */
+const about = ['does', 'path', 'of']
+
+/** A change of the set-up: what it is called, and of each part what it was and what it became. */
+function settingDetail(old: Record<string, unknown> | null, now: Record<string, unknown>): string {
+  const keys = [...new Set([...Object.keys(old ?? {}), ...Object.keys(now)])].filter(key => !about.includes(key))
+  const changes = keys.map(key => {
+    const [before, after] = [said(old?.[key]), said(now[key])]
+    return `${key}: ${old === null ? after : `${before || 'nothing'} → ${after || 'nothing'}`}`
+  })
+  return [now.of ?? now.does, ...changes].filter(Boolean).join('; ')
+}
+
+const said = (value: unknown): string =>
+  value === null || value === undefined
+    ? ''
+    : typeof value === 'string'
+      ? value
+      : typeof value === 'boolean'
+        ? value
+          ? 'yes'
+          : 'no'
+        : JSON.stringify(value)
+            .replace(/[{}"[\]]/g, '')
+            .replaceAll(',', ', ')
+
 /** Old and new in short. */
-export function trailDetail({ old, new: now }: Pick<TrailLine, 'old' | 'new'>): string {
-  const said = (value: unknown) => (value === null ? '' : typeof value === 'string' ? value : JSON.stringify(value).replace(/[{}"]/g, ''))
-  const words = [said(old), said(now)].filter(Boolean).join(' → ')
+export function trailDetail({ what, old, new: now }: Pick<TrailLine, 'what' | 'old' | 'new'>): string {
+  const words =
+    what === 'set up' && isObject(now) ? settingDetail(isObject(old) ? old : null, now) : [said(old), said(now)].filter(Boolean).join(' → ')
   return words.length > mostLetters ? `${words.slice(0, mostLetters)}…` : words
 }
+
+const isObject = (value: unknown): value is Record<string, unknown> => value !== null && typeof value === 'object' && !Array.isArray(value)

@@ -7,6 +7,7 @@ import { defineRoute, refuse } from '../route'
 export default defineRoute({
   does: 'Sets what holds for the whole office; a mail password that is left out stays.',
   may: 'steward',
+  setting: 'office',
   body: Office,
   async run({ body }) {
     const wrong = body.networks?.find(network => !isNetwork(network))

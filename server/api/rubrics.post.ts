@@ -7,6 +7,7 @@ import { answerSaved, soundRubric } from '../rubrics'
 export default defineRoute({
   does: 'Adds a rubric.',
   may: 'steward',
+  setting: 'rubric',
   body: z.strictObject({ body: z.unknown() }),
   async run({ event, person, body }) {
     const rubric = soundRubric(body.body)

@@ -1,8 +1,8 @@
 import type { RubricRights } from '../../shared/views/rubrics'
-import type { Sql, Tx } from '../database'
+import type { Tx } from '../database'
 
 /** Who may work with a rubric; null where there is no such rubric. */
-export async function rightsOfRubric(sql: Sql, id: string): Promise<RubricRights | null> {
+export async function rightsOfRubric(sql: Tx, id: string): Promise<RubricRights | null> {
   const [rubric] = await sql<{ open: boolean }[]>`select open from rubrics where id = ${id}`
   if (!rubric) return null
   const rights = await sql<RubricRights['rights']>`

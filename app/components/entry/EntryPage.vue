@@ -1,13 +1,22 @@
 <script setup lang="ts">
+import { ExternalLink } from '@lucide/vue'
 import type { Word } from '~~/core/model/evidence'
 import type { Field } from '~~/core/model/field'
 import type { Box } from '~~/core/model/zone'
 import type { DocumentPage } from '~~/shared/views/documents'
 import { isWordAt, takeable, takesWords, textIn } from './pageWords'
 import { pictureOf } from './useDocument'
+import { openSecondScreen } from './useSecondScreen'
 
 /** The page beside an entry card: the place of the field with the cursor, and the words that it could take. */
-const props = defineProps<{ document: DocumentPage; words: readonly Word[]; field: Field | null; mark: Box | null }>()
+const props = defineProps<{
+  document: DocumentPage
+  words: readonly Word[]
+  field: Field | null
+  mark: Box | null
+  /** It stands in a window of its own. */
+  elsewhere?: boolean
+}>()
 const pageAt = defineModel<number>({ required: true })
 /** Words that are to stand in the field; with `add` behind those that were taken before. */
 const emit = defineEmits<{ fill: [text: string, add: boolean]; changed: [] }>()
@@ -64,6 +73,16 @@ useEventListener('keydown', onKey)
     <PageTabs v-model="pageAt" :count="document.pages.length">
       <PageActs :key="document.id" :document="document" :at="pageAt" @changed="emit('changed')" />
       <span class="small ml-auto text-faded">click or drag over words to put them in the field</span>
+      <button
+        v-if="!elsewhere"
+        type="button"
+        class="grid size-9 place-items-center text-lapis"
+        aria-label="Show the page in a window of its own"
+        title="In a window of its own, for a second screen"
+        @click="openSecondScreen"
+      >
+        <ExternalLink :size="17" />
+      </button>
     </PageTabs>
   </div>
 </template>

@@ -5,6 +5,7 @@ import { fetchAhead } from './useDocument'
 import { useDraft } from './useDraft'
 import { useEntry } from './useEntry'
 import { useLease } from './useLease'
+import { useSecondScreen } from './useSecondScreen'
 import type { Suggestion } from './useSuggestions'
 
 interface Hooks {
@@ -138,6 +139,11 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
     focus(id)
     filling.value = id
   }
+
+  useSecondScreen(() => ({ document: document().id, pageAt: pageAt.value, field: focused.value, mark: mark.value }), {
+    turn: at => (pageAt.value = at),
+    fill,
+  })
 
   return {
     ...entry,

@@ -9,6 +9,7 @@ import { defineRoute } from '../../route'
 export default defineRoute({
   does: 'Adds a destination, with the options of its connector.',
   may: 'steward',
+  setting: 'destination',
   status: 201,
   most: mostOptionBytes,
   body: z.strictObject({

@@ -11,6 +11,7 @@ const patienceSeconds = 5
 export default defineRoute({
   does: 'Adds a device that answers, or notes its new address.',
   may: 'steward',
+  setting: 'device',
   status: 201,
   body: z.strictObject({
     name: z.string().trim().min(1).max(80),
@@ -25,8 +26,7 @@ export default defineRoute({
   async run({ body: { name, address, certificate } }) {
     try {
       const { model } = await esclDevice({ name, address, certificate }, patienceSeconds).capabilities()
-      await putDevice(store().sql, name, address, certificate)
-      return { model }
+      return { id: await putDevice(store().sql, name, address, certificate), model }
     } catch (error) {
       const shown = error instanceof DeviceError && (await toConfirm(error, address))
       if (shown)

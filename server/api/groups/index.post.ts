@@ -6,6 +6,7 @@ import { defineRoute } from '../../route'
 export default defineRoute({
   does: 'Adds a group.',
   may: 'steward',
+  setting: 'group',
   status: 201,
   body: GroupBody,
   async run({ body: { name, people } }) {

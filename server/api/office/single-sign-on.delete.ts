@@ -5,6 +5,7 @@ import { defineRoute } from '../../route'
 export default defineRoute({
   does: 'Takes away the provider that vouches for people.',
   may: 'steward',
+  setting: 'single sign-on',
   async run() {
     await dropSingleSignOn(store().sql)
     return { ok: true }

@@ -8,6 +8,7 @@ import { providerOf } from '../../singleSignOn'
 export default defineRoute({
   does: 'Sets the provider that vouches for people (OpenID Connect), once it answers; a secret that is left out stays.',
   may: 'steward',
+  setting: 'single sign-on',
   body: SingleSignOn,
   async run({ body }) {
     const { sql } = store()

@@ -9,6 +9,7 @@ import { defineRoute } from '../../route'
 export default defineRoute({
   does: 'Adds a person, who sets a password by a link that works once.',
   may: 'steward',
+  setting: 'person',
   status: 201,
   body: PersonBody,
   async run({ event, person, body }) {

@@ -7,6 +7,7 @@ import { answerSaved, soundRubric } from '../../rubrics'
 export default defineRoute({
   does: 'Publishes the next version of a rubric.',
   may: 'steward',
+  setting: 'rubric',
   params: Identity,
   body: z.strictObject({ from: z.int().positive(), body: z.unknown() }),
   async run({ event, person, params, body: { from, body } }) {

@@ -6,6 +6,7 @@ import { defineRoute, Identity } from '../../route'
 export default defineRoute({
   does: 'Ends a token for good: the program that shows it is refused from now on.',
   may: 'steward',
+  setting: 'token',
   params: Identity,
   async run({ params }) {
     if (!(await endToken(store().sql, params.id))) throw notThere()

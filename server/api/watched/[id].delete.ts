@@ -6,6 +6,7 @@ import { defineRoute, Identity } from '../../route'
 export default defineRoute({
   does: 'Has a folder watched no more. Its files stay where they are; what was taken from it stays known.',
   may: 'steward',
+  setting: 'watched',
   params: Identity,
   async run({ params }) {
     if (!(await removeWatchedFolder(store().sql, params.id))) throw notThere()

@@ -7,6 +7,7 @@ import { defineRoute, Identity } from '../../route'
 export default defineRoute({
   does: 'Lets a watched folder rest, or has it watched again.',
   may: 'steward',
+  setting: 'watched',
   params: Identity,
   body: z.strictObject({ paused: z.boolean() }),
   async run({ params, body: { paused } }) {

@@ -6,6 +6,7 @@ import { defineRoute, Identity } from '../../route'
 export default defineRoute({
   does: 'Tells a program of nothing any more.',
   may: 'steward',
+  setting: 'webhook',
   params: Identity,
   async run({ params }) {
     if (!(await endWebhook(store().sql, params.id))) throw notThere()

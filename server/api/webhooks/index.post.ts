@@ -8,6 +8,7 @@ import { defineRoute, refuse } from '../../route'
 export default defineRoute({
   does: 'Has a program told of changes by signed calls. The secret that signs them is told this once.',
   may: 'steward',
+  setting: 'webhook',
   status: 201,
   body: z.strictObject({
     name: z.string().trim().min(1).max(120),

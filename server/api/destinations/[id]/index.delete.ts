@@ -7,6 +7,7 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'Removes a destination that no rubric and no slip needs.',
   may: 'steward',
+  setting: 'destination',
   params: z.object({ id: z.string().max(64) }),
   async run({ params: { id } }) {
     await store().sql.begin(async tx => {

@@ -8,6 +8,7 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'Changes a destination’s name and options. A secret that is left out stays; an empty one goes.',
   may: 'steward',
+  setting: 'destination',
   most: mostOptionBytes,
   params: z.object({ id: z.string().max(64) }),
   body: z.strictObject({ name: DestinationName, options: DestinationOptions }),

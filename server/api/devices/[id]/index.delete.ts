@@ -6,6 +6,7 @@ import { defineRoute, Identity } from '../../../route'
 export default defineRoute({
   does: 'Removes a device that no batch takes paper from and that has no panel. What was scanned there keeps its name.',
   may: 'steward',
+  setting: 'device',
   params: Identity,
   async run({ params: { id } }) {
     await store().sql.begin(async tx => {

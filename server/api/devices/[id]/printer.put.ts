@@ -8,6 +8,7 @@ import { defineRoute, Identity, refuse } from '../../../route'
 export default defineRoute({
   does: 'Says where a device prints, once what is there answers and takes PDF; or that it does not.',
   may: 'steward',
+  setting: 'device',
   params: Identity,
   body: z.strictObject({ printer: z.url({ protocol: /^ipps?$/, error: 'an address such as ipp://192.0.2.7/ipp/print' }).nullable() }),
   async run({ params, body: { printer } }) {

@@ -6,6 +6,7 @@ import { defineRoute, Identity } from '../../../route'
 export default defineRoute({
   does: 'Removes a group that no rubric names and no batch waits for.',
   may: 'steward',
+  setting: 'group',
   params: Identity,
   async run({ params: { id } }) {
     await store().sql.begin(async tx => {

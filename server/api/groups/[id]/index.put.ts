@@ -7,6 +7,7 @@ import { defineRoute, Identity } from '../../../route'
 export default defineRoute({
   does: 'Changes the name of a group, and who belongs to it.',
   may: 'steward',
+  setting: 'group',
   params: Identity,
   body: GroupBody,
   async run({ params: { id }, body: { name, people } }) {

@@ -8,6 +8,7 @@ import { defineRoute, Identity } from '../../../route'
 export default defineRoute({
   does: 'Gives a person the badge of this number, or takes theirs away.',
   may: 'steward',
+  setting: 'person',
   params: Identity,
   body: z.strictObject({
     badge: z

@@ -8,6 +8,7 @@ import { defineRoute, Identity } from '../../../route'
 export default defineRoute({
   does: 'Changes who a person is, what they may, and whether they may come in. Nobody is ever removed: the trail names them.',
   may: 'steward',
+  setting: 'person',
   params: Identity,
   body: PersonBody.extend({ active: z.boolean() }),
   async run({ params: { id }, body }) {

@@ -8,6 +8,7 @@ import { defineRoute, Identity } from '../../../route'
 export default defineRoute({
   does: 'Makes a new link by which a person sets a password; the one before it works no longer.',
   may: 'steward',
+  setting: 'person',
   params: Identity,
   async run({ event, person, params: { id } }) {
     const found = await findPerson(store().sql, id)

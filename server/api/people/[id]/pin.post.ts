@@ -7,6 +7,7 @@ import { defineRoute, Identity } from '../../../route'
 export default defineRoute({
   does: 'Gives a person a new PIN for the panels, told this once.',
   may: 'steward',
+  setting: 'person',
   params: Identity,
   async run({ params: { id } }) {
     const { sql } = store()

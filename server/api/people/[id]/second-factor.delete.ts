@@ -6,6 +6,7 @@ import { defineRoute, Identity } from '../../../route'
 export default defineRoute({
   does: 'Takes a person’s second factor away, for whoever lost the authenticator.',
   may: 'steward',
+  setting: 'person',
   params: Identity,
   async run({ params: { id } }) {
     if (!(await dropSecondFactor(store().sql, id))) throw conflict('This person has no second factor.')

@@ -19,6 +19,7 @@ const Right = z
 export default defineRoute({
   does: 'Says who may work with a rubric, from now on and for batches that are there.',
   may: 'steward',
+  setting: 'rights',
   params: Identity,
   body: z.strictObject({ open: z.boolean(), rights: z.array(Right).max(200), told: z.array(z.uuid()).max(50).default([]) }),
   async run({ params: { id }, body }) {
