@@ -6,16 +6,7 @@ import { learnPlace, placeSpeaks, standingsOf, type Example } from '../../core/l
 import type { Word } from '../../core/model/evidence'
 import { Field } from '../../core/model/field'
 import { LearnedTypes, type LearnedPlace } from '../../core/model/learned'
-
-/** Words of one line, as wide as they are long. */
-function line(text: string, x: number, y: number, number: number): Word[] {
-  let at = x
-  return text.split(' ').map(part => {
-    const word: Word = { text: part, x: at, y, width: part.length * 0.08, height: 0.14, confidence: 0.9, line: number }
-    at += word.width + 0.06
-    return word
-  })
-}
+import { line } from './line'
 
 const names = ['Wenna Sark', 'Tegen Roe', 'Massen Hale', 'Ysella Crewe', 'Daveth Orme', 'Kitto Ansell', 'Loveday Pike', 'Merryn Stott']
 const letter = (owner: string, shift = 0): Word[] => [

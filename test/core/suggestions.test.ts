@@ -3,19 +3,9 @@ import { labelBeside, readsLike } from '../../core/learning/labels'
 import { suggestForType, type LeftDocument } from '../../core/learning/suggestFields'
 import { suggestForPages, type LeftPage } from '../../core/learning/suggestPages'
 import { makeChange } from '../../core/learning/suggestion'
-import type { Word } from '../../core/model/evidence'
 import { DocumentType } from '../../core/model/rubric'
+import { line } from './line'
 import { rubricFor } from './pages'
-
-/** Words as wide as they are long, a space between them. */
-function line(text: string, x: number, y: number, number: number): Word[] {
-  let at = x
-  return text.split(' ').map(part => {
-    const word: Word = { text: part, x: at, y, width: part.length * 0.08, height: 0.14, confidence: 0.9, line: number }
-    at += word.width + 0.06
-    return word
-  })
-}
 
 const berths = ['B-12', 'B-07', 'B-31', 'B-18', 'B-22', 'B-40', 'B-03', 'B-15', 'B-29', 'B-36']
 const berth = (from: unknown[]) => DocumentType.parse({ id: 'permit', label: 'Permit', fields: [{ id: 'berth', label: 'Berth', from }] })

@@ -97,6 +97,11 @@ it('lets nobody in with what was begun elsewhere, comes back late, or leads out 
   await stranger.go(`${app}/api/session/outside`)
   expect((await stranger.go(`${app}/api/session/outside/back?code=abc&state=def`)).url).toBe(`${app}/sign-in?outside=failed`)
   expect(await stranger.me()).toBeNull()
+  // Nobody is signed out by an address that somebody gave them.
+  const hedra = new Browser()
+  await hedra.signIn('hedra')
+  await hedra.go(`${app}/api/session/outside/back?code=abc&state=def`)
+  expect(await hedra.me()).toMatchObject({ name: 'Hedra' })
   for (const to of ['//elsewhere.example', 'https://elsewhere.example', '/\\elsewhere.example'])
     expect((await (await client())('GET', `/api/session/outside?to=${encodeURIComponent(to)}`)).status).toBe(400)
 })

@@ -2,6 +2,7 @@ import { sendRedirect } from 'h3'
 import { z } from 'zod'
 import { log, said } from '../../../../log/log'
 import { comeIn, type CameIn } from '../../../../store/people/outside'
+import { endSession } from '../../../../store/people/sessions'
 import { findSingleSignOn } from '../../../../store/setup/singleSignOn'
 import { store } from '../../../context'
 import { defineRoute } from '../../../route'
@@ -24,9 +25,11 @@ export default defineRoute({
   async run({ event }) {
     const { sql } = store()
     const settings = await findSingleSignOn(sql)
-    const { secure } = await getUserSession(event)
+    const { secure, user } = await getUserSession(event)
     const leaving = Leaving.safeParse(secure?.leaving)
-    await clearUserSession(event)
+    const before = secure?.session
+    // What was taken along serves once; whoever is signed in stays so until somebody is let in.
+    await replaceUserSession(event, before === undefined ? {} : { user, secure: { session: before } })
     if (!settings || !leaving.success || leaving.data.until < Date.now()) return sendRedirect(event, '/sign-in?outside=late')
     try {
       const outside = await whoCameBack(event, settings, leaving.data)
@@ -35,6 +38,7 @@ export default defineRoute({
         await noteFailure(event, outside.name)
         return await sendRedirect(event, `/sign-in?outside=${refusals[came.refused]}`)
       }
+      if (before !== undefined) await endSession(sql, before)
       await signIn(event, came.person, null, true)
       return await sendRedirect(event, leaving.data.to)
     } catch (error) {
