@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import type { Word } from '../core/model/evidence'
 import { isTwoLevel } from '../core/raster/colour'
 import { adaptiveMono, bitmapOf } from '../core/raster/mono'
+import { inkNearPrint } from '../core/raster/nearPrint'
 import { isPoor, surer } from '../core/text/surer'
 import { decodeImage } from './images'
 import { readPages } from './ocr'
@@ -40,18 +41,14 @@ export async function readBest(pages: readonly PageToRead[], dpi: number, langua
   return read
 }
 
-/** What is lighter than this in the picture that was made for reading is no print. */
-const white = 235
-
 /**
- * A page in black and white, by its own threshold, without what the picture for reading has no print for: the other side's
- * ink, for one, which black and white makes as black as the page's own.
+ * A page in black and white, by its own threshold, without what lies where the picture for reading has no print near: the other
+ * side's ink, for one, which black and white makes as black as the page's own.
  */
 async function inTwoLevels(page: string, reading: string, dpi: number, to: string): Promise<string> {
   const grey = inGrey(await decodeImage(page, 1))
-  const light = inGrey(await decodeImage(reading, 1)).data
   const ink = isTwoLevel(grey) ? bitmapOf(grey) : adaptiveMono(grey, dpi, 0.5)
-  if (light.length === ink.data.length) for (let at = 0; at < light.length; at++) if (light[at]! > white) ink.data[at] = 0
-  await writeFile(to, encodeG4(ink, dpi))
+  const print = inGrey(await decodeImage(reading, 1))
+  await writeFile(to, encodeG4(print.data.length === ink.data.length ? inkNearPrint(ink, print) : ink, dpi))
   return to
 }

@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest'
 import type { Word } from '../../core/model/evidence'
 import { forReading } from '../../core/raster/forReading'
+import { inkNearPrint } from '../../core/raster/nearPrint'
 import type { Grey } from '../../core/raster/image'
 import { adaptiveMono } from '../../core/raster/mono'
 import { isPoor, surer } from '../../core/text/surer'
@@ -103,4 +104,21 @@ it('does not put one long word in place of several', () => {
 it('knows a poor reading', () => {
   const many = (confidence: number) => Array.from({ length: 20 }, (_, at) => word('word', at, confidence))
   expect([isPoor([]), isPoor([word('one', 1, 1)]), isPoor(many(0.6)), isPoor(many(0.95))]).toEqual([true, true, true, false])
+})
+
+it('keeps the ink of a page that lies in print of its picture for reading, or beside it', () => {
+  const [width, height] = [100, 60]
+  const at = (x: number, y: number) => y * width + x
+  const ink = new Uint8Array(width * height)
+  const reading = new Uint8Array(width * height).fill(255)
+  reading[at(20, 20)] = 40
+  for (const [x, y] of [
+    [20, 20],
+    [27, 14],
+    [60, 20],
+    [99, 59],
+  ] as const)
+    ink[at(x, y)] = 1
+  const { data } = inkNearPrint({ width, height, data: ink }, { width, height, data: reading })
+  expect([data[at(20, 20)], data[at(27, 14)], data[at(60, 20)], data[at(99, 59)]]).toEqual([1, 1, 0, 0])
 })
