@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Word } from '~~/core/model/evidence'
 import { useDocument } from './useDocument'
+import { usePageWords } from './usePageWords'
 import type { Shown } from './useSecondScreen'
 
 /** The page of an entry card that is open in another window: what is done here is done there. */
@@ -10,17 +10,7 @@ const { document, trouble, refresh } = useDocument(() => shown.document)
 const ready = computed(() => (document.value?.id === shown.document ? document.value : null))
 const page = computed(() => ready.value?.pages[shown.pageAt] ?? ready.value?.pages[0] ?? null)
 const field = computed(() => ready.value?.documentType?.fields.find(one => one.id === shown.field) ?? null)
-const words = shallowRef<Word[]>([])
-watch(
-  () => page.value?.id,
-  async id => {
-    words.value = []
-    if (id === undefined) return
-    const found = await ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])
-    if (id === page.value?.id) words.value = found
-  },
-  { immediate: true },
-)
+const words = usePageWords(() => page.value?.id)
 const pageAt = computed({ get: () => shown.pageAt, set: at => emit('turn', at) })
 useHead({ title: () => (ready.value ? `Page ${shown.pageAt + 1}, document ${ready.value.position} · Rubricator` : 'Page · Rubricator') })
 </script>

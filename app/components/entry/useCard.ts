@@ -1,10 +1,10 @@
-import type { Word } from '~~/core/model/evidence'
 import type { DocumentPage, SiblingView } from '~~/shared/views/documents'
 import { enteredForm } from './enteredForm'
 import { fetchAhead } from './useDocument'
 import { useDraft } from './useDraft'
 import { useEntry } from './useEntry'
 import { useLease } from './useLease'
+import { usePageWords } from './usePageWords'
 import { useSecondScreen } from './useSecondScreen'
 import type { Suggestion } from './useSuggestions'
 
@@ -32,17 +32,9 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
   const focused = ref<string | null>(null)
   const field = computed(() => fields.value.find(one => one.id === focused.value) ?? null)
   const page = computed(() => document().pages[pageAt.value] ?? document().pages[0] ?? null)
-  const words = shallowRef<Word[]>([])
+  const words = usePageWords(() => page.value?.id)
   const notMine = computed(() => lease.other.value !== null || document().keyedBefore)
 
-  watch(
-    () => page.value?.id,
-    async id => {
-      words.value = []
-      if (id !== undefined) words.value = await ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])
-    },
-    { immediate: true },
-  )
   watchEffect(() => {
     const other = next()
     if (other) fetchAhead(other.id)
