@@ -38,7 +38,18 @@ function arrowRule(folder) {
 const typed = typedParser(import.meta.dirname)
 
 export default tseslint.config(
-  { ignores: ['.nuxt/', '.output/', '.data/', 'node_modules/', 'test-results/', 'playwright-report/'] },
+  {
+    ignores: [
+      '.nuxt/',
+      '.output/',
+      '.data/',
+      'node_modules/',
+      'test-results/',
+      'playwright-report/',
+      'core/raster/simd/assembly/',
+      'core/raster/simd/compiled.ts',
+    ],
+  },
   ...tseslint.configs.strictTypeChecked,
   ...vue.configs['flat/recommended'],
   {

@@ -1,4 +1,5 @@
-import { firstInkFrom, type Bitmap } from './image'
+import type { Bitmap } from './image'
+import { findRuns, type Runs } from './simd/ink'
 
 /** Connected ink (eight neighbours): bounding boxes and pixel counts, and the runs that belong to each. */
 export interface Components {
@@ -11,50 +12,6 @@ export interface Components {
   runs: Runs
   /** For each run, its component. */
   owner: Int32Array
-}
-
-/** Horizontal runs of ink, row by row: pixels from `start` up to but not including `end`. */
-export interface Runs {
-  count: number
-  row: Int32Array
-  start: Int32Array
-  end: Int32Array
-}
-
-function findRuns(image: Bitmap): Runs {
-  const { width, height, data } = image
-  let room = 4096
-  let row = new Int32Array(room)
-  let start = new Int32Array(room)
-  let end = new Int32Array(room)
-  let count = 0
-  const grow = (old: Int32Array) => {
-    const wider = new Int32Array(room)
-    wider.set(old)
-    return wider
-  }
-  let at = firstInkFrom(data, 0)
-  for (let y = Math.floor(at / width); y < height; y = Math.floor(at / width)) {
-    const from = y * width
-    const stop = from + width
-    while (at < stop) {
-      let last = at + 1
-      while (last < stop && data[last] === 1) last++
-      if (count === room) {
-        room *= 2
-        row = grow(row)
-        start = grow(start)
-        end = grow(end)
-      }
-      row[count] = y
-      start[count] = at - from
-      end[count++] = last - from
-      at = last
-      while (at < stop && data[at] === 0) at++
-    }
-    if (data[at] !== 1) at = firstInkFrom(data, at)
-  }
-  return { count, row, start, end }
 }
 
 /** Finds connected ink by joining the runs of neighbouring rows (union-find with path halving). */

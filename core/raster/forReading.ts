@@ -1,5 +1,7 @@
-import { blockStatistics, lineAt, overNeighbours, type Blocks } from './blocks'
+import { blockStatistics, overNeighbours, type Blocks } from './blocks'
 import type { Grey } from './image'
+import { smooth as smoothed } from './simd/neighbours'
+import { countsAway, stretch } from './simd/surface'
 
 const blockInches = 0.04
 const windowBlocks = 8
@@ -36,9 +38,10 @@ export function forReading(page: Grey, dpi: number, behind: number | null = null
   const paper = behind === null ? ground : { ...ground, data: ground.data.map(level => level * (1 - Math.min(mostBehind, behind * slack))) }
   const noise = noiseOf(dark)
   const level = -differences(dark, paper).quantile(inkShare)
-  const smooth = noise > grain * level ? smoothed(dark) : dark
+  const smooth = noise > grain * level ? { ...dark, data: smoothed(dark) } : dark
   const contrast = smooth === dark ? level : -differences(smooth, paper).quantile(inkShare)
-  return stretched(smooth, paper, Math.max(255 / mostGain, behind === null ? 0 : ownPrint, contrast))
+  const full = Math.max(255 / mostGain, behind === null ? 0 : ownPrint, contrast)
+  return { ...smooth, data: stretch(smooth, paper, 255 ** 2 / full, darkest) }
 }
 
 /** The level of the paper around each place: the lightest block nearby, evened out. */
@@ -48,20 +51,8 @@ const inverted = (page: Grey): Grey => ({ ...page, data: page.data.map(level => 
 
 /** How far pixels are from a surface, relative to it where it is light: 255 is all the way to black. */
 function differences(page: Grey, ground: Blocks): { quantile: (share: number) => number } {
-  const counts = new Uint32Array(1024)
-  let all = 0
-  const { width, height, data } = page
-  // Every third pixel of every fourth row says as much.
-  for (let y = 1; y < height; y += 4) {
-    const line = lineAt(ground, y)
-    for (let x = 1, column = 0; x < width; x += 3) {
-      while ((column + 1) * ground.size <= x) column++
-      const level = line[column]!
-      const away = ((data[y * width + x]! - level) * 255) / (level < darkest ? darkest : level)
-      counts[away < -511 ? 1 : away > 511 ? 1023 : (away + 512) | 0]!++
-      all++
-    }
-  }
+  const counts = countsAway(page, ground, darkest)
+  const all = counts.reduce((sum, count) => sum + count, 0)
   return {
     quantile: share => {
       let sum = 0
@@ -95,51 +86,4 @@ function noiseOf({ width, height, data }: Grey): number {
     if (sum * 2 >= all) return at / 6 / 0.6745
   }
   return 0
-}
-
-/** Each pixel with its neighbours, 1 2 1 both ways. */
-function smoothed({ width, height, data }: Grey): Grey {
-  const made = data.slice()
-  for (let y = 1; y < height - 1; y++) {
-    const end = (y + 1) * width - 1
-    for (let at = y * width + 1; at < end; at++) {
-      const [up, down] = [at - width, at + width]
-      made[at] =
-        (4 * data[at]! +
-          2 * (data[up]! + data[down]! + data[at - 1]! + data[at + 1]!) +
-          data[up - 1]! +
-          data[up + 1]! +
-          data[down - 1]! +
-          data[down + 1]! +
-          8) >>
-        4
-    }
-  }
-  return { width, height, data: made }
-}
-
-/** White where the paper is, black where the print is darkest. */
-function stretched(page: Grey, paper: Blocks, contrast: number): Grey {
-  const { width, height, data } = page
-  const made = new Uint8ClampedArray(data.length)
-  const gain = (255 * 255) / contrast
-  for (let y = 0; y < height; y++) {
-    const line = lineAt(paper, y)
-    for (let column = -1; column < paper.columns; column++) {
-      const from = Math.max(0, Math.ceil(paper.size * (column + 0.5)))
-      const to = Math.min(width, Math.ceil(paper.size * (column + 1.5)))
-      const left = line[Math.max(column, 0)]!
-      const slope = (line[Math.min(column + 1, paper.columns - 1)]! - left) / paper.size
-      const begin = left + slope * (from + 0.5 - paper.size * (column + 0.5))
-      const share = gain / Math.max(darkest, begin)
-      // 255 + (level − paper) · share, in fixed point, 10 bits behind the point; a Uint8ClampedArray cuts off what is beyond.
-      const [times, step] = [(share * 1024) | 0, (slope * share * 1024) | 0]
-      let offset = ((255 - begin * share) * 1024) | 0
-      for (let at = y * width + from, end = y * width + to; at < end; at++) {
-        made[at] = (Math.imul(data[at]!, times) + offset) >> 10
-        offset -= step
-      }
-    }
-  }
-  return { width, height, data: new Uint8Array(made.buffer) }
 }

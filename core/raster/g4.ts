@@ -1,5 +1,6 @@
 import { codes, longRuns, shortRuns } from './g4Codes'
-import { firstInkFrom, type Bitmap } from './image'
+import type { Bitmap } from './image'
+import { findRuns, type Runs } from './simd/ink'
 
 // ITU-T T.6, table 1; vertical modes from 3 to the left to 3 to the right.
 const passMode = 0b0001
@@ -54,34 +55,31 @@ class BitWriter {
   }
 }
 
-/** Writes where the colour of a row changes, beginning with white, then its width thrice. */
-function changesOf(data: Uint8Array, row: number, width: number, firstInk: number, changes: Int32Array): void {
+/** Writes where the colour of a row changes, beginning with white, then its width thrice; gives the first run of the next row. */
+function changesOf(runs: Runs, first: number, row: number, width: number, changes: Int32Array): number {
   let count = 0
-  const end = row + width
-  let at = firstInk
-  while (at < end) {
-    changes[count++] = at - row
-    while (at < end && data[at] === 1) at++
-    if (at === end) break
-    changes[count++] = at - row
-    while (at < end && data[at] === 0) at++
+  let run = first
+  for (; run < runs.count && runs.row[run] === row; run++) {
+    changes[count++] = runs.start[run]!
+    changes[count++] = runs.end[run]!
   }
+  // A run up to the edge ends where the row does.
   changes[count] = changes[count + 1] = changes[count + 2] = width
+  return run
 }
 
 /**
  * A page as CCITT Group 4 data (ITU-T T.6) in one piece, ink black: what a TIFF strip or a PDF image stream holds.
  */
 export function encodeGroup4(page: Bitmap): Uint8Array {
-  const { width, height, data } = page
+  const { width, height } = page
+  const runs = findRuns(page)
   const out = new BitWriter()
   let above = new Int32Array(width + 4).fill(width)
   let here = new Int32Array(width + 4)
-  let nextInk = -1
+  let run = 0
   for (let y = 0; y < height; y++) {
-    const row = y * width
-    if (nextInk < row) nextInk = firstInkFrom(data, row)
-    changesOf(data, row, width, nextInk, here)
+    run = changesOf(runs, run, y, width, here)
     encodeRow(out, above, here, width)
     ;[above, here] = [here, above]
   }

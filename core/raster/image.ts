@@ -49,12 +49,6 @@ export function greyOf(image: Rgb): Grey {
   return { width, height, data: grey }
 }
 
-/** The place of the first ink at or behind a place; the page's end where there is none. */
-export function firstInkFrom(data: Uint8Array, place: number): number {
-  const found = data.indexOf(1, place)
-  return found === -1 ? data.length : found
-}
-
 /** The part of a one-channel page that lies in the area, clipped to the page. */
 export function crop(image: Grey, area: Area): Grey {
   const left = Math.max(0, Math.floor(area.x))

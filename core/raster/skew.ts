@@ -1,4 +1,5 @@
 import type { Bitmap } from './image'
+import { lowerEdges, Profile } from './simd/ink'
 
 const range = 5
 const coarseStep = 0.5
@@ -9,53 +10,18 @@ const mostPoints = 200000
 const leastPoints = 150
 const manyPoints = 9000
 
-/** Lower edges of ink at about 100 dpi: where text lines stand. */
-function lowerEdges({ width, height, data }: Bitmap, dpi: number): { x: Float32Array; y: Float32Array; count: number } {
-  const step = Math.max(1, Math.round(dpi / workDpi))
-  const x = new Float32Array(mostPoints)
-  const y = new Float32Array(mostPoints)
-  let count = 0
-  for (let row = 1; row < height; row++) {
-    // Rows without ink above them are skipped whole.
-    const above = (row - 1) * width
-    const first = data.indexOf(1, above)
-    if (first === -1) break
-    if (first >= above + width) {
-      row = Math.floor(first / width)
-      continue
-    }
-    for (let column = Math.floor((first - above) / step) * step; column < width && count < mostPoints; column += step) {
-      if (data[above + column] === 1 && data[above + width + column] === 0) {
-        x[count] = column / step
-        y[count++] = row / step
-      }
-    }
-  }
-  return { x, y, count }
-}
-
 /**
  * How far the text lines are turned, in degrees, clockwise positive, between −5 and 5.
  * The angle under which the lower edges of ink gather in the fewest rows (projection profile, W. Postl 1986).
  * 0 where the page has no direction to speak of.
  */
 export function findSkew(ink: Bitmap, dpi: number): number {
-  const points = lowerEdges(ink, dpi)
+  // At about 100 dpi: where text lines stand.
+  const points = lowerEdges(ink, Math.max(1, Math.round(dpi / workDpi)), mostPoints)
   if (points.count < leastPoints) return 0
   const half = Math.ceil(ink.width * Math.tan(((range + 1) * Math.PI) / 180)) + 2
-  const bins = new Int32Array(ink.height + 2 * half)
-
-  const score = (degrees: number, every = 1) => {
-    bins.fill(0)
-    const slope = Math.tan((degrees * Math.PI) / 180)
-    for (let at = 0; at < points.count; at += every) {
-      const bin = (points.y[at]! - points.x[at]! * slope + half + 0.5) | 0
-      bins[bin] = bins[bin]! + 1
-    }
-    let sum = 0
-    for (let bin = 0; bin < bins.length; bin++) sum += bins[bin]! * bins[bin]!
-    return sum
-  }
+  const profile = new Profile(points.x, points.y, points.count, half, ink.height + 2 * half)
+  const score = (degrees: number, every = 1) => profile.along(Math.tan((degrees * Math.PI) / 180), every)
 
   // Half a degree is told apart by a part of the points.
   const coarseEvery = points.count > manyPoints ? 3 : 1

@@ -1,4 +1,7 @@
 import type { Grey } from './image'
+import { edgeSums, stepCounts } from './simd/edges'
+
+type Sums = [Float32Array, Float32Array, Float32Array, Float32Array, Float32Array]
 
 /**
  * How the light changes in each cell of a page: from the structure tensor (Bigün and Granlund, "Optimal orientation
@@ -20,61 +23,16 @@ export interface Texture {
 const cellInches = 0.03
 /** Cells in each direction that count beside the middle one. */
 const reach = 2
-// Which of the rows, and of their pixels, are looked at.
-const rowStep = 3
-const pixelStep = 2
+/** One in so many of the pixels is looked at. */
+const sampled = 6
 // Steps of the sensor's noise, times this, are an edge.
 const overNoise = 4.5
 const leastStep = 5
 
-/**
- * The steps of the light along a row, in sixths of a level: across it and down it, between the two pixels before and the
- * two behind, each over three lines, so that noise is a third and edges stay.
- */
-class Row {
-  private readonly tall: Int32Array
-  private readonly steep: Int32Array
-
-  constructor(private readonly image: Grey) {
-    this.tall = new Int32Array(image.width)
-    this.steep = new Int32Array(image.width)
-  }
-
-  /** Takes row y, from 2 to the height less 3. */
-  take(y: number): void {
-    const { width, data } = this.image
-    const { tall, steep } = this
-    const middle = y * width
-    for (let x = 0, at = middle; x < width; x++, at++) {
-      const up = data[at - width]!
-      const below = data[at + width]!
-      tall[x] = up + data[at]! + below
-      steep[x] = below + data[at + 2 * width]! - up - data[at - 2 * width]!
-    }
-  }
-
-  across(x: number): number {
-    const { tall } = this
-    return tall[x + 1]! + tall[x + 2]! - tall[x - 1]! - tall[x - 2]!
-  }
-
-  down(x: number): number {
-    const { steep } = this
-    return steep[x - 1]! + steep[x]! + steep[x + 1]!
-  }
-}
-
 /** A step, in sixths of a level, that noise alone seldom makes: from the median of the page's steps. */
-function edgeStep(row: Row, { width, height }: Grey): number {
-  const counts = new Uint32Array(512)
-  let total = 0
-  for (let y = 2; y < height - 2; y += 11) {
-    row.take(y)
-    for (let x = 2; x < width - 2; x += 3) {
-      counts[Math.min(511, Math.abs(row.across(x)))]!++
-      total++
-    }
-  }
+function edgeStep(image: Grey): number {
+  const counts = stepCounts(image, 11)
+  const total = counts.reduce((sum, count) => sum + count, 0)
   let median = 0
   for (let seen = 0; median < 511 && seen + counts[median]! < total / 2; median++) seen += counts[median]!
   return Math.max(leastStep * 9, overNoise * median)
@@ -85,34 +43,10 @@ export function textureOf(image: Grey, dpi: number): Texture {
   const cell = Math.max(3, Math.round(cellInches * dpi))
   const columns = Math.ceil(image.width / cell)
   const rows = Math.ceil(image.height / cell)
-  const make = () => new Float32Array(columns * rows)
-  const [edges, doubledX, doubledY, fourfoldX, fourfoldY] = [make(), make(), make(), make(), make()]
-  const { width, height } = image
-  const cellAt = Uint16Array.from({ length: width }, (_, x) => Math.floor(x / cell))
-  const row = new Row(image)
-  const step = edgeStep(row, image)
-  const least = step * step
-  // A cell has enough of them.
-  for (let y = 2; y < height - 2; y += rowStep) {
-    const to = Math.floor(y / cell) * columns
-    row.take(y)
-    for (let x = 2 + (y & 1); x < width - 2; x += pixelStep) {
-      const across = row.across(x)
-      const down = row.down(x)
-      const size = across * across + down * down
-      if (size < least) continue
-      const at = to + cellAt[x]!
-      const cosine = (across * across - down * down) / size
-      const sine = (2 * across * down) / size
-      edges[at]!++
-      doubledX[at]! += cosine
-      doubledY[at]! += sine
-      fourfoldX[at]! += cosine * cosine - sine * sine
-      fourfoldY[at]! += 2 * cosine * sine
-    }
-  }
+  const step = edgeStep(image)
+  const [edges, doubledX, doubledY, fourfoldX, fourfoldY] = edgeSums(image, cell, columns, rows, step * step) as Sums
   const around = windowed(edges, columns, rows)
-  const pixels = (cell * (2 * reach + 1)) ** 2 / (rowStep * pixelStep)
+  const pixels = (cell * (2 * reach + 1)) ** 2 / sampled
   /** The sum of these over the window around a cell. */
   const inWindow = (sums: Float32Array, at: number) => {
     const [middle, line] = [at % columns, Math.floor(at / columns)]

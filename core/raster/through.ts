@@ -1,5 +1,6 @@
 import { lineAt, type Blocks } from './blocks'
 import type { Bitmap, Grey } from './image'
+import { spreadFront } from './simd/neighbours'
 import { paperLevel } from './turn'
 
 // Ink on the front that is dark enough to be looked for on the back.
@@ -39,8 +40,9 @@ export function findThrough(back: Grey, front: Grey, paper: number, dpi: number)
   const elsewhere = meanDarkness(back, points, best.dx + 3 * reach, best.dy + 3 * reach, paper)
   // Nothing comes through, or the back carries so much of its own that it cannot be told.
   if (best.dark - Math.max(0, elsewhere) < leastThrough) return null
+  const size = { width: back.width, height: back.height }
   return {
-    ink: mirrored(front, white * 0.8, best, Math.max(1, Math.round(spreadInches * dpi)), back),
+    ink: { ...size, data: spreadFront(front, white * 0.8, best, Math.max(1, Math.round(spreadInches * dpi)), size) },
     most: darkestOf(back, points, best.dx, best.dy, paper),
   }
 }
@@ -96,26 +98,4 @@ function darkestOf({ width, height, data }: Grey, points: Int32Array, dx: number
   }
   found.sort((a, b) => a - b)
   return (found[Math.floor(found.length * 0.97)] ?? 0) + 0.08
-}
-
-/** The front's ink, mirrored, moved and spread. */
-function mirrored(front: Grey, limit: number, { dx, dy }: { dx: number; dy: number }, spread: number, back: Grey): Bitmap {
-  const { width, height } = back
-  const along = new Uint8Array(width * height)
-  for (let y = 0; y < front.height; y++) {
-    const to = y + dy
-    if (to < 0 || to >= height) continue
-    for (let x = 0; x < front.width; x++) {
-      if (front.data[y * front.width + x]! >= limit) continue
-      const middle = width - 1 - x + dx
-      along.fill(1, to * width + Math.max(0, middle - spread), to * width + Math.min(width, middle + spread + 1))
-    }
-  }
-  const data = new Uint8Array(width * height)
-  for (let y = 0; y < height; y++) {
-    for (let near = Math.max(0, y - spread); near <= Math.min(height - 1, y + spread); near++) {
-      for (let x = 0; x < width; x++) data[y * width + x]! |= along[near * width + x]!
-    }
-  }
-  return { width, height, data }
 }

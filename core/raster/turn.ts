@@ -1,4 +1,5 @@
-import { firstInkFrom, type Area, type Bitmap, type Grey } from './image'
+import type { Area, Bitmap, Grey } from './image'
+import { turn, turnNearest, type Turned } from './simd/turned'
 
 interface Channels {
   width: number
@@ -88,117 +89,21 @@ export function straightenedArea(area: Area, degrees: number, { width, height }:
  * Bilinear.
  */
 export function straighten<T extends Channels>(image: T, degrees: number, paper: readonly number[]): Channels {
-  const { width, height, channels, data } = image
-  const turned = new Uint8Array(data.length)
-  const stride = width * channels
-  for (let channel = 0; channel < channels; channel++) {
-    for (let row = 0; row < height; row++)
-      straightenRow(data, turned, stride, channels, channel, row, turnedRow(width, height, degrees, row), width, paper[channel]!)
-  }
-  return { width, height, channels, data: turned }
-}
-
-function straightenRow(
-  data: Uint8Array,
-  turned: Uint8Array,
-  stride: number,
-  channels: number,
-  channel: number,
-  row: number,
-  from: TurnedRow,
-  width: number,
-  level: number,
-): void {
-  const { first, last } = from
-  const stepX = from.stepX | 0
-  const stepY = from.stepY | 0
-  let x = from.x | 0
-  let y = from.y | 0
-  let to = row * stride + channel
-  for (let column = 0; column < first; column++, to += channels) turned[to] = level
-  for (let column = first; column < last; column++) {
-    const right = (x & (one - 1)) >> 7
-    const down = (y & (one - 1)) >> 7
-    const at = (y >> bits) * stride + (x >> bits) * channels + channel
-    const upper = data[at]! * (256 - right) + data[at + channels]! * right
-    const lower = data[at + stride]! * (256 - right) + data[at + stride + channels]! * right
-    turned[to] = (upper * (256 - down) + lower * down + 32768) >> 16
-    to += channels
-    x = (x + stepX) | 0
-    y = (y + stepY) | 0
-  }
-  for (let column = last; column < width; column++, to += channels) turned[to] = level
+  const { width, height, channels } = image
+  return { width, height, channels, data: turn(image, turnedRows(width, height, degrees, 0), paper) }
 }
 
 /** Straightens ink that has no grey around it: each pixel is the nearest one's. */
 export function straightenBitmap(image: Bitmap, degrees: number): Bitmap {
-  const { width, height, data } = image
-  const turned = new Uint8Array(data.length)
-  const { left, right } = inkSpans(image)
-  for (let row = 0; row < height; row++) {
-    const { first, last, x, y, stepX, stepY } = turnedRow(width, height, degrees, row)
-    if (first === last) continue
-    // Only where the strip of the page that this row comes from has ink.
-    const oneEnd = y >> bits
-    const otherEnd = (y + stepY * (last - first)) >> bits
-    let from = last
-    let to = first
-    for (let source = Math.max(0, Math.min(oneEnd, otherEnd)); source <= Math.min(height - 1, Math.max(oneEnd, otherEnd) + 1); source++) {
-      from = Math.min(from, left[source]!)
-      to = Math.max(to, right[source]!)
-    }
-    const slack =
-      Math.ceil((Math.abs(Math.sin((degrees * Math.PI) / 180)) * height) / 2 + width * (1 - Math.cos((degrees * Math.PI) / 180))) + 2
-    from = Math.max(first, from - slack)
-    to = Math.min(last, to + slack)
-    if (from < to)
-      nearestRow(
-        data,
-        turned,
-        width,
-        row * width + from,
-        row * width + to,
-        x + (from - first) * stepX + (one >> 1),
-        y + (from - first) * stepY + (one >> 1),
-        stepX,
-        stepY,
-      )
-  }
-  return { width, height, data: turned }
+  const { width, height } = image
+  return { width, height, data: turnNearest(image, turnedRows(width, height, degrees, one >> 1)) }
 }
 
-/** For each row, from and up to which column there is ink; from its width up to 0 where there is none. */
-function inkSpans({ width, height, data }: Bitmap): { left: Int32Array; right: Int32Array } {
-  const left = new Int32Array(height).fill(width)
-  const right = new Int32Array(height)
-  for (let at = firstInkFrom(data, 0); at < data.length;) {
-    const row = Math.floor(at / width)
-    left[row] = at - row * width
-    let last = (row + 1) * width - 1
-    while (data[last] === 0) last--
-    right[row] = last + 1 - row * width
-    at = firstInkFrom(data, (row + 1) * width)
-  }
-  return { left, right }
-}
-
-function nearestRow(
-  data: Uint8Array,
-  turned: Uint8Array,
-  width: number,
-  from: number,
-  end: number,
-  x: number,
-  y: number,
-  stepX: number,
-  stepY: number,
-): void {
-  // Whole numbers from here on, which the compiler cannot know by itself.
-  x |= 0
-  y |= 0
-  for (let to = from; to < end; to++) {
-    turned[to] = data[(y >> bits) * width + (x >> bits)]!
-    x = (x + stepX) | 0
-    y = (y + stepY) | 0
-  }
+/** Where all rows of a turned page come from, `further` to the right and down. */
+function turnedRows(width: number, height: number, degrees: number, further: number): Turned {
+  const rows = Array.from({ length: height }, (_, row) => turnedRow(width, height, degrees, row))
+  const places = new Int32Array(4 * height)
+  for (const [row, { first, last, x, y }] of rows.entries()) places.set([first, last, x + further, y + further], 4 * row)
+  const { stepX, stepY } = rows[0] ?? { stepX: one, stepY: 0 }
+  return { places, stepX, stepY }
 }

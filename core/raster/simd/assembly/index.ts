@@ -1,0 +1,9 @@
+// AssemblyScript: passes over pixels, sixteen or eight at a time (WebAssembly SIMD). `npm run simd` compiles them.
+// Pointers are places in the module's memory; whoever calls leaves 64 bytes free behind each thing that lies there.
+
+export { means, maxima, statistics } from './blocks'
+export { addEdges, countSteps, rowSteps } from './edges'
+export { lowerEdges, profile, runs } from './ink'
+export { smooth, spread } from './neighbours'
+export { countAway, darker, stretch } from './surface'
+export { turn, turnNearest } from './turned'
