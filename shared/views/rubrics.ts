@@ -1,3 +1,4 @@
+import type { ComparedDocument } from '../../core/fields/compareDocuments'
 import type { Measured } from '../../core/model/learned'
 import type { Box } from '../../core/model/zone'
 import type { Word } from '../../core/model/evidence'
@@ -96,6 +97,8 @@ export interface TryOutcome {
   comparison: Comparison
   pages: { page: number; id: number | null; sheet: number; side: 'front' | 'back'; picture: string | null }[]
   milliseconds: number
+  /** The first of its documents, as the machine alone fills them. */
+  documents: ComparedDocument[]
 }
 
 /** A document of a sample batch with its words: what a rubric would find in it is told by the core, in the browser too. */

@@ -18,6 +18,8 @@ export interface DestinationChoice {
 export interface DestinationView extends DestinationChoice {
   options: Record<string, unknown>
   secretsKept: string[]
+  /** What goes there goes one after the other, as it was filed. */
+  inOrder: boolean
   uses: { rubrics: string[]; slips: number }
 }
 /** A part of an option's JSON Schema, as far as forms need it. */

@@ -7,6 +7,8 @@ export interface DestinationRow {
   connector: string
   /** They may hold keys, and lie sealed in the database. */
   options: unknown
+  /** What goes there goes one after the other, as it was filed. */
+  in_order?: boolean
 }
 
 /** Adds a destination, or notes its new options. */
@@ -20,16 +22,20 @@ export async function putDestination(tx: Tx, row: DestinationRow): Promise<void>
 /** Adds a destination; false where its id is another's, which stays as it is. */
 export async function addDestination(tx: Tx, row: DestinationRow): Promise<boolean> {
   const added = await tx`
-    insert into destinations (id, name, connector, options)
-    values (${row.id}, ${row.name}, ${row.connector}, ${json(tx, seal(row.options))})
+    insert into destinations (id, name, connector, options, in_order)
+    values (${row.id}, ${row.name}, ${row.connector}, ${json(tx, seal(row.options))}, ${row.in_order ?? false})
     on conflict (id) do nothing
     returning 1`
   return added.length > 0
 }
 
 /** Notes a destination's new name and options; false where there is none. */
-export async function changeDestination(tx: Tx, { id, name, options }: Omit<DestinationRow, 'connector'>): Promise<boolean> {
-  const changed = await tx`update destinations set name = ${name}, options = ${json(tx, seal(options))} where id = ${id} returning 1`
+export async function changeDestination(
+  tx: Tx,
+  { id, name, options, in_order = false }: Omit<DestinationRow, 'connector'>,
+): Promise<boolean> {
+  const changed = await tx`
+    update destinations set name = ${name}, options = ${json(tx, seal(options))}, in_order = ${in_order} where id = ${id} returning 1`
   return changed.length > 0
 }
 
@@ -61,12 +67,12 @@ export async function isLeftOpen(tx: Tx, id: string, rubrics: ReadonlySet<string
   return rows.length > 0
 }
 
-export function listDestinations(tx: Tx): Promise<Omit<DestinationRow, 'options'>[]> {
-  return tx<Omit<DestinationRow, 'options'>[]>`select id, name, connector from destinations order by name`
+export function listDestinations(tx: Tx): Promise<Omit<DestinationRow, 'options' | 'in_order'>[]> {
+  return tx<Omit<DestinationRow, 'options' | 'in_order'>[]>`select id, name, connector from destinations order by name`
 }
 
 export async function findDestination(tx: Tx, id: string): Promise<DestinationRow | null> {
-  const [row] = await tx<DestinationRow[]>`select id, name, connector, options from destinations where id = ${id}`
+  const [row] = await tx<DestinationRow[]>`select id, name, connector, options, in_order from destinations where id = ${id}`
   return row ? { ...row, options: opened(row.options) } : null
 }
 

@@ -25,7 +25,7 @@ export const settingKinds = {
       from groups where id = ${id}`),
   destination: async (sql: Tx, id: string) => {
     const row = await findDestination(sql, id)
-    return row && { name: row.name, connector: row.connector, ...(row.options as Record<string, unknown>) }
+    return row && { name: row.name, connector: row.connector, in_order: row.in_order, ...(row.options as Record<string, unknown>) }
   },
   device: async (sql: Tx, id: string) => {
     const row = await findDevice(sql, id)

@@ -121,6 +121,29 @@ describe('a draft', () => {
     expect((await tamsin('GET', `/api/tries/${body.id}`)).status).toBe(403)
   })
 
+  it('shows what it would make of values and names, beside what the rubric makes of them today', async () => {
+    const body = draftOf({}) as unknown as { types: { fields: Record<string, unknown>[] }[]; files: Record<string, unknown>[] }
+    const [type] = body.types
+    const draft = {
+      ...body,
+      types: [{ ...type!, fields: type!.fields.slice(0, 2) }],
+      files: [{ ...body.files[0], name: 'tried/{seq:3}-{pages}' }],
+    }
+    const begun = await piers<{ id: string }>('POST', '/api/tries', { body: draft, batch: id })
+    const { documents, comparison } = (await ended(begun.body.id)).outcome!
+    expect([documents.length, comparison.changed]).toEqual([comparison.after.documents, 0])
+    const { documents: now } = await show()
+    for (const [at, { changed, before, after }] of documents.entries()) {
+      expect(changed).toBe(true)
+      expect(after!.name).toBe(`tried/${String(at + 1).padStart(3, '0')}-${after!.pages.length}`)
+      expect(after!.values.map(value => value.field)).toEqual(type!.fields.slice(0, 2).map(field => field.id))
+      // What the machine found when the batch was filled, it finds again.
+      const values = Object.fromEntries(before!.values.map(({ field, value }) => [field, value]))
+      for (const [field, kept] of Object.entries(now[at]!.fields)) if (kept.from === 'barcode') expect(values[field]).toBe(kept.value)
+      for (const value of after!.values) expect(value.value).toBe(values[value.field])
+    }
+  })
+
   it('whose rules look elsewhere has the pixels looked at again', async () => {
     const rule = { rule: 'barcode', formats: ['Code128'], zone: { x: 0.2, y: 6, width: 4, height: 4 } }
     const { body } = await piers<{ id: string }>('POST', '/api/tries', { body: draftOf({ rules: [rule], before: 'document' }), batch: id })

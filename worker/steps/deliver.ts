@@ -1,6 +1,7 @@
 import { connectorNamed } from '../../connectors'
 import { Refusal } from '../../connectors/connector'
 import { slipDelivered, slipRefused } from '../../flow/deliver'
+import { nextInTurn, waitsItsTurn } from '../../flow/deliverInOrder'
 import { mayGo } from '../../flow/pauses'
 import { findDestination } from '../../store/setup/destinations'
 import { documentToDeliver, findSlip } from '../../store/slips/toDeliver'
@@ -12,6 +13,7 @@ export async function deliver(work: Work, { slip: id }: { slip: number }): Promi
   if (!slip || slip.state === 'delivered') return
   const row = await findDestination(work.sql, slip.destination_id)
   if (!row) return slipRefused(work, slip, `No destination "${slip.destination_id}" is set up. Add it, or change the rubric.`, true)
+  if (row.in_order && (await waitsItsTurn(work.sql, slip))) return
   if (!(await mayGo(work.sql, slip.id, slip.destination_id))) return
   const facts = await documentToDeliver(work.sql, slip)
   const destination = connectorNamed(row.connector).open(row.options)
@@ -45,5 +47,6 @@ export async function deliver(work: Work, { slip: id }: { slip: number }): Promi
     await slipRefused(work, slip, error instanceof Error ? error.message : String(error), error instanceof Refusal)
   } finally {
     await destination.dispose()
+    if (row.in_order) await nextInTurn(work.sql, work.queue, slip.destination_id)
   }
 }

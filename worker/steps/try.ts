@@ -1,6 +1,7 @@
-import { writeFile } from 'node:fs/promises'
+import { mkdir, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { PageEvidence } from '../../core/model/evidence'
+import { compareDocuments } from '../../core/fields/compareDocuments'
+import type { PageEvidence, Word } from '../../core/model/evidence'
 import type { BarcodeRule, Rubric } from '../../core/model/rubric'
 import { bookOrder } from '../../core/split/bookOrder'
 import { compareOutcomes } from '../../core/split/compare'
@@ -12,17 +13,28 @@ import { readBest } from '../../engine/reading'
 import { sidesOf } from '../../flow/sides'
 import { rubricOfBatch, soundRubric } from '../../store/setup/rubrics'
 import { tryEnded, tryProgress, tryToDo, type TryRow } from '../../store/setup/tries'
-import { picturesOf } from '../../store/pages/pictures'
+import { batchToTry } from '../../store/batches/toTry'
+import { picturesOf, wordsOfPages } from '../../store/pages/pictures'
 import type { TryOutcome } from '../../shared/views/rubrics'
 import type { Attempt, Work } from '../context'
 import { wordsOf } from '../lastFailure'
 import { inTempFolder } from '../../engine/tempFolder'
 import { sampleFiles, type Step } from './sampleFiles'
+import { documentsUnder, type TriedBatch, type TriedPage } from './tryDocuments'
 
 /** Somebody no longer wants to know. */
 class Cancelled extends Error {}
 
 type Tried = SplitPage & { id: number | null; picture: string | null }
+
+/** Sides under a draft, and what documents of them are tried with. */
+interface Sides {
+  sides: Tried[]
+  batch: TriedBatch
+}
+
+/** Documents of which values and names are shown; more would say the same, and take long. */
+const mostDocuments = 200
 
 /**
  * A draft over a batch's pages, beside its own rubric, or over files; or what its files come to. Nothing of it is stored but what
@@ -39,7 +51,7 @@ export async function tryRubric(work: Work, { try: id }: { try: string }, attemp
     const outcome =
       row.what === 'files' && row.batch_id !== null
         ? await sampleFiles(work, row.batch_id, draft, step)
-        : await tryToSplit(work, row, draft, step)
+        : await inTempFolder(folder => tryToSplit(work, row, draft, step, folder))
     await tryEnded(work.sql, id, outcome, null)
   } catch (error) {
     if (error instanceof Cancelled) return
@@ -48,23 +60,33 @@ export async function tryRubric(work: Work, { try: id }: { try: string }, attemp
   }
 }
 
-async function tryToSplit(work: Work, row: TryRow, draft: Rubric, step: Step): Promise<TryOutcome> {
-  const pages = row.batch_id === null ? await pagesOfFile(work, row, draft, step) : await pagesOfBatch(work, row.batch_id, draft, step)
+async function tryToSplit(work: Work, row: TryRow, draft: Rubric, step: Step, folder: string): Promise<TryOutcome> {
+  const { sides, batch } =
+    row.batch_id === null ? await sidesOfFile(work, row, draft, step, folder) : await sidesOfBatch(work, row.batch_id, draft, step)
   const begun = performance.now()
-  const after = splitPages(pages, draft)
+  const after = splitPages(sides, draft)
   const milliseconds = performance.now() - begun
-  const before =
-    row.batch_id === null ? null : splitPages(await machineSides(work, row.batch_id), await rubricOfBatch(work.sql, row.batch_id))
+  const today = row.batch_id === null ? null : await rubricOfBatch(work.sql, row.batch_id)
+  const before = today && splitPages(await machineSides(work, row.batch_id!, today), today)
+  const [old, made] = [before?.documents.slice(0, mostDocuments) ?? [], after.documents.slice(0, mostDocuments)]
+  let done = 0
+  const next = () => step(sides.length + done++, sides.length + old.length + made.length)
+  const known = new Map<number, readonly Word[]>()
+  const documents = {
+    before: today && (await documentsUnder(work, old, today, batch, known, next)),
+    after: await documentsUnder(work, made, draft, batch, known, next),
+  }
   return {
     comparison: compareOutcomes(before, after),
     milliseconds,
-    pages: pages.map(({ page, id: identity, sheet, side, picture }) => ({ page, id: identity, sheet, side, picture })),
+    pages: sides.map(({ page, id: identity, sheet, side, picture }) => ({ page, id: identity, sheet, side, picture })),
+    documents: compareDocuments(documents.before, documents.after),
   }
 }
 
 /** A batch's sides as the machine sees them, without what people said. */
-async function machineSides(work: Work, batch: number) {
-  return (await sidesOf(work.sql, batch, await rubricOfBatch(work.sql, batch), [])).filter(side => side.out === null)
+async function machineSides(work: Work, batch: number, rubric: Rubric) {
+  return (await sidesOf(work.sql, batch, rubric, [])).filter(side => side.out === null)
 }
 
 const looksOf = (rubric: Rubric) =>
@@ -73,13 +95,13 @@ const looksOf = (rubric: Rubric) =>
     .map(({ formats, zone, side }) => JSON.stringify({ formats, zone, side }))
 
 /** A batch's sides under a draft: pixels are looked at again only where its rules look elsewhere than those of the batch did. */
-async function pagesOfBatch(work: Work, batch: number, draft: Rubric, step: Step): Promise<Tried[]> {
+async function sidesOfBatch(work: Work, batch: number, draft: Rubric, step: Step): Promise<Sides> {
   const known = looksOf(await rubricOfBatch(work.sql, batch))
   const again = looksOf(draft).some(look => !known.includes(look))
   const rules = draft.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode')
-  const sides = (await sidesOf(work.sql, batch, draft, [])).filter(side => side.out === null)
+  const sides = await machineSides(work, batch, draft)
   const pictures = await picturesOf(work.sql, batch)
-  const pages: Tried[] = []
+  const tried: Tried[] = []
   for (const [at, side] of sides.entries()) {
     await step(at, sides.length)
     const { page: blob, thumbnail } = pictures.get(side.id) ?? { page: null, thumbnail: null }
@@ -89,10 +111,35 @@ async function pagesOfBatch(work: Work, batch: number, draft: Rubric, step: Step
       evidence = await seenAgain(work, await work.blobs.local(blob), evidence, side.side, rules, draft)
     if (evidence && blob && !evidence.blank && words === null && readsBeforeSplitting(draft))
       words = (await readBest([{ page: await work.blobs.local(blob), reading: null }], evidence.dpi, draft.read.languages))[0]!
-    pages.push({ ...side, evidence, words, picture: thumbnail })
+    tried.push({ ...side, evidence, words, picture: thumbnail })
   }
   await step(sides.length, sides.length)
-  return pages
+  const byNumber = new Map(tried.map(side => [side.page, side]))
+  return {
+    sides: tried,
+    batch: {
+      ...(await batchToTry(work.sql, batch)),
+      pages: async numbers => {
+        const pages = numbers.map(number => byNumber.get(number)!)
+        const read = await wordsOfPages(
+          work.sql,
+          pages.map(({ id }) => id!),
+        )
+        return pages.map(({ id, evidence, words }) => {
+          const picture = pictures.get(id!)!
+          return {
+            file: () => work.blobs.local(picture.page),
+            reading: async () => picture.reading && (await work.blobs.local(picture.reading)),
+            dpi: evidence!.dpi,
+            blank: evidence!.blank,
+            bornDigital: picture.bornDigital,
+            words: words ?? read.get(id!) ?? null,
+            from: picture.file,
+          }
+        })
+      },
+    },
+  }
 }
 
 async function seenAgain(
@@ -108,39 +155,54 @@ async function seenAgain(
   return { ...evidence, codes: reply.codes, unread: reply.unread }
 }
 
-/** The sides of a file, examined under the draft in a folder that is gone afterwards. */
-async function pagesOfFile(work: Work, row: TryRow, draft: Rubric, step: Step): Promise<Tried[]> {
-  return inTempFolder(async folder => {
-    const file = join(folder, 'file')
-    await writeFile(file, row.file ?? new Uint8Array())
-    const spread = bookOrder(draft)
-    const counted = await work.examiners.count(file, spread !== null)
-    if (counted.outcome !== 'counted') throw new Error(counted.outcome === 'failed' ? counted.error : counted.why)
-    const twoSided = draft.scan.sides === 'both'
-    const pages: Tried[] = []
-    for (let number = 1; number <= counted.pages; number++) {
-      await step(number - 1, counted.pages)
-      const { sheet, side } = sheetAndSide(number - 1, twoSided)
-      for (const half of spread && counted.wide.includes(number) ? spread : [null]) {
-        const reply = await work.examiners.examine({ file, page: number, side, half, rubric: draft, folder })
-        const examined = reply.outcome === 'examined' ? reply : null
-        const words =
-          examined && !examined.evidence.blank && readsBeforeSplitting(draft)
-            ? (examined.words ?? (await readBest([examined.files], examined.evidence.dpi, draft.read.languages))[0]!)
-            : null
-        pages.push({
-          id: null,
-          picture: null,
-          page: pages.length + 1,
-          sheet,
-          side,
-          answer: null,
+/** The sides of a file, examined under the draft; the folder is gone when all is tried. */
+async function sidesOfFile(work: Work, row: TryRow, draft: Rubric, step: Step, folder: string): Promise<Sides> {
+  const file = join(folder, 'file')
+  await writeFile(file, row.file ?? new Uint8Array())
+  const spread = bookOrder(draft)
+  const counted = await work.examiners.count(file, spread !== null)
+  if (counted.outcome !== 'counted') throw new Error(counted.outcome === 'failed' ? counted.error : counted.why)
+  const twoSided = draft.scan.sides === 'both'
+  const sides: Tried[] = []
+  const pages = new Map<number, TriedPage>()
+  for (let number = 1; number <= counted.pages; number++) {
+    await step(number - 1, counted.pages)
+    const { sheet, side } = sheetAndSide(number - 1, twoSided)
+    for (const half of spread && counted.wide.includes(number) ? spread : [null]) {
+      const own = join(folder, String(sides.length))
+      await mkdir(own)
+      const reply = await work.examiners.examine({ file, page: number, side, half, rubric: draft, folder: own })
+      const examined = reply.outcome === 'examined' ? reply : null
+      const words =
+        examined && !examined.evidence.blank && readsBeforeSplitting(draft)
+          ? (examined.words ?? (await readBest([examined.files], examined.evidence.dpi, draft.read.languages))[0]!)
+          : (examined?.words ?? null)
+      const page = sides.length + 1
+      sides.push({
+        id: null,
+        picture: null,
+        page,
+        sheet,
+        side,
+        answer: null,
+        words,
+        evidence: examined?.evidence ?? null,
+        trouble: reply.outcome === 'unreadable' ? reply.why : reply.outcome === 'failed' ? reply.error : null,
+      })
+      if (examined) {
+        const { evidence, files, bornDigital } = examined
+        pages.set(page, {
+          file: () => Promise.resolve(files.page),
+          reading: () => Promise.resolve(files.reading),
+          dpi: evidence.dpi,
+          blank: evidence.blank,
+          bornDigital,
           words,
-          evidence: examined?.evidence ?? null,
-          trouble: reply.outcome === 'unreadable' ? reply.why : reply.outcome === 'failed' ? reply.error : null,
+          from: row.file_name,
         })
       }
     }
-    return pages
-  })
+  }
+  const batch = { name: row.file_name ?? '', created: new Date(), given: {}, learned: null }
+  return { sides, batch: { ...batch, pages: numbers => Promise.resolve(numbers.map(number => pages.get(number)!)) } }
 }

@@ -50,6 +50,15 @@ const groups = [
     ],
   },
   {
+    where: 'In a row of line items',
+    keys: [
+      ['Alt Enter', 'adds a row below'],
+      ['Alt S', 'splits it at the cursor'],
+      ['Alt J', 'joins it with the next'],
+      ['Alt Delete', 'takes it out'],
+    ],
+  },
+  {
     where: 'At a document to check',
     keys: [
       ['R', 'it is right: the next one'],

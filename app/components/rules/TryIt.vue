@@ -45,6 +45,11 @@ const totals = computed(() => {
     row('Unreadable', side => side.totals.unreadable),
   ]
 })
+const documents = computed(() => {
+  const found = outcome.value?.documents ?? []
+  return onlyChanged.value && outcome.value?.comparison.before ? found.filter(one => one.changed) : found
+})
+const changedDocuments = computed(() => outcome.value?.documents.filter(one => one.changed).length ?? 0)
 const rows = computed(() => {
   const found = outcome.value
   if (!found) return []
@@ -83,12 +88,12 @@ const said = (side: { fate: string; document: number | null; heading: boolean })
     </div>
     <p v-if="!sound" class="mt-2 text-ochre">The draft is not sound yet; the text view says where.</p>
     <p v-else-if="!tried" class="mt-3 text-faded">
-      Nothing is stored and nothing of the batch changes. You see what the rubric makes of each page today and what the draft would make of
-      it.
+      Nothing is stored and nothing of the batch changes. You see what the rubric makes of each page and each document today, and what the
+      draft would make of them.
     </p>
     <TroubleBand :words="trouble" />
     <div v-if="busy" class="mt-4 flex items-center gap-4" role="status">
-      <span class="whitespace-nowrap">{{ tried!.of ? `Looking at page ${tried!.done} of ${tried!.of}` : 'Waiting for a worker…' }}</span>
+      <span class="whitespace-nowrap">{{ tried!.of ? `Step ${tried!.done} of ${tried!.of}` : 'Waiting for a worker…' }}</span>
       <progress class="h-2 flex-1" :value="tried!.done" :max="Math.max(1, tried!.of)" aria-label="How far the try is" />
       <button type="button" class="act-quiet" @click="cancel">Stop</button>
     </div>
@@ -121,9 +126,12 @@ const said = (side: { fate: string; document: number | null; heading: boolean })
           {{ outcome.milliseconds < 1 ? 'less than a millisecond' : counted(Math.round(outcome.milliseconds), 'millisecond') }}; both as the
           machine alone decides, without what people corrected.
         </p>
+        <label v-if="outcome.comparison.before" class="mt-4 flex items-center gap-2"
+          ><input v-model="onlyChanged" type="checkbox" class="size-5 accent-lapis" />only what would change</label
+        >
       </div>
       <div>
-        <p class="flex items-center gap-4 font-serif text-xl">
+        <h3 class="font-serif text-xl">
           {{
             outcome.comparison.before
               ? outcome.comparison.changed
@@ -131,10 +139,7 @@ const said = (side: { fate: string; document: number | null; heading: boolean })
                 : 'No page would be somewhere else'
               : counted(outcome.comparison.pages.length, 'page')
           }}
-          <label v-if="outcome.comparison.before" class="ml-auto flex items-center gap-2 font-sans text-sm"
-            ><input v-model="onlyChanged" type="checkbox" class="size-5 accent-lapis" />only these</label
-          >
-        </p>
+        </h3>
         <ul class="mt-2">
           <li
             v-for="row in rows"
@@ -167,6 +172,21 @@ const said = (side: { fate: string; document: number | null; heading: boolean })
             </div>
           </li>
         </ul>
+        <h3 class="mt-8 font-serif text-xl">
+          {{
+            outcome.comparison.before
+              ? changedDocuments
+                ? `${counted(changedDocuments, 'document')} would be filled or named otherwise`
+                : 'Types, values and names stay as they are'
+              : 'Types, values and names'
+          }}
+        </h3>
+        <TriedDocumentPart
+          v-for="one in documents"
+          :key="(one.after ?? one.before)!.pages[0]"
+          :tried="one"
+          :today="outcome.comparison.before !== null"
+        />
       </div>
     </section>
   </div>

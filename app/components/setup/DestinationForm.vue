@@ -10,17 +10,19 @@ const asked = reactive<{ name: string; options: Record<string, unknown> }>({
   name: destination?.name ?? '',
   options: { ...destination?.options },
 })
+const inOrder = ref(destination?.inOrder ?? false)
 const kept = (key: string) => destination?.secretsKept.includes(key) ?? false
 const save = () =>
   run(async () => {
     // What was left empty is not sent: a secret that is kept stays, all else is as usual.
     const options = Object.fromEntries(Object.entries(asked.options).filter(([, value]) => value !== '' && value !== undefined))
     if (destination) {
-      await ask(`/api/destinations/${destination.id}`, { method: 'PUT', body: { name: asked.name, options } })
+      await ask(`/api/destinations/${destination.id}`, { method: 'PUT', body: { name: asked.name, options, inOrder: inOrder.value } })
       emit('saved', destination.id)
     } else {
       const id = idFor(asked.name, [], 'records')
-      await ask('/api/destinations', { method: 'POST', body: { id, name: asked.name, connector: connector.name, options } })
+      const body = { id, name: asked.name, connector: connector.name, options, inOrder: inOrder.value }
+      await ask('/api/destinations', { method: 'POST', body })
       emit('saved', id)
     }
   })
@@ -45,6 +47,14 @@ const save = () =>
         :faults="faults"
       />
     </div>
+    <label class="flex items-start gap-3"
+      ><input v-model="inOrder" type="checkbox" class="mt-1 size-5 shrink-0 accent-lapis" /><span
+        >In the order in which documents were filed<span class="small block text-faded"
+          >One after the other: while one is on its way or tried again, the later ones wait. One that a person must see to first lets them
+          pass.</span
+        ></span
+      ></label
+    >
     <TroubleBand :words="Object.keys(faults).length ? 'Some of it cannot be used; what is wrong stands at each field.' : trouble" />
     <p class="flex gap-3">
       <button class="act" :disabled="running">{{ running ? 'Saving…' : 'Save' }}</button>

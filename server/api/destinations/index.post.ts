@@ -17,10 +17,11 @@ export default defineRoute({
     name: DestinationName,
     connector: z.enum(connectorNames as [string, ...string[]]),
     options: DestinationOptions,
+    inOrder: z.boolean().default(false),
   }),
   async run({ body }) {
     const options = await soundOptions(body.connector, body.options)
-    if (!(await addDestination(store().sql, { ...body, options })))
+    if (!(await addDestination(store().sql, { ...body, options, in_order: body.inOrder })))
       throw conflict(`“${body.id}” is another destination's. Choose another id.`)
     return { id: body.id }
   },

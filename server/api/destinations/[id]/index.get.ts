@@ -21,6 +21,7 @@ export default defineRoute({
       connector: row.connector,
       kind: connectorNamed(row.connector).label,
       options: shown,
+      inOrder: row.in_order ?? false,
       secretsKept: Object.keys(options).filter(key => !(key in shown)),
       uses: await usesOfDestination(store().sql, id),
     }

@@ -11,13 +11,13 @@ export default defineRoute({
   setting: 'destination',
   most: mostOptionBytes,
   params: z.object({ id: z.string().max(64) }),
-  body: z.strictObject({ name: DestinationName, options: DestinationOptions }),
+  body: z.strictObject({ name: DestinationName, options: DestinationOptions, inOrder: z.boolean().default(false) }),
   async run({ params: { id }, body }) {
     const { sql } = store()
     const row = await findDestination(sql, id)
     if (!row) throw notThere()
     const options = await soundOptions(row.connector, body.options, row.options as Record<string, unknown>)
-    if (!(await changeDestination(sql, { id, name: body.name, options }))) throw notThere()
+    if (!(await changeDestination(sql, { id, name: body.name, options, in_order: body.inOrder }))) throw notThere()
     return { ok: true }
   },
 })

@@ -1,0 +1,45 @@
+/** What a rubric makes of a document, by itself: its type, its values and the name of its first file. */
+export interface TriedDocument {
+  /** Its number in the batch, from 1. */
+  document: number
+  /** Its pages' numbers in the batch. */
+  pages: number[]
+  type: string | null
+  name: string | null
+  values: TriedValue[]
+}
+
+export interface TriedValue {
+  field: string
+  label: string
+  /** As people write it; null where none was found that is sure enough. */
+  value: string | null
+  /** What was found and not taken, and why. */
+  doubt: string | null
+}
+
+/** A document under two rubrics; null where it does not begin at that page. */
+export interface ComparedDocument {
+  changed: boolean
+  before: TriedDocument | null
+  after: TriedDocument | null
+}
+
+/** Documents side by side: the same is the one that begins at the same page. Without a `before` nothing counts as changed. */
+export function compareDocuments(before: readonly TriedDocument[] | null, after: readonly TriedDocument[]): ComparedDocument[] {
+  const first = ({ pages }: TriedDocument) => pages[0] ?? 0
+  const old = new Map(before?.map(document => [first(document), document]))
+  const found = after.map((document): ComparedDocument => {
+    const was = old.get(first(document)) ?? null
+    old.delete(first(document))
+    return { changed: before !== null && !same(was, document), before: was, after: document }
+  })
+  const gone = [...old.values()].map((document): ComparedDocument => ({ changed: true, before: document, after: null }))
+  return [...found, ...gone].sort((a, b) => first((a.after ?? a.before)!) - first((b.after ?? b.before)!))
+}
+
+function same(a: TriedDocument | null, b: TriedDocument): boolean {
+  if (!a || a.type !== b.type || a.name !== b.name || a.pages.join() !== b.pages.join() || a.values.length !== b.values.length) return false
+  const values = new Map(a.values.map(({ field, value }) => [field, value]))
+  return b.values.every(({ field, value }) => values.has(field) && values.get(field) === value)
+}

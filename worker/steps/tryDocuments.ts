@@ -1,0 +1,110 @@
+import type { TriedDocument } from '../../core/fields/compareDocuments'
+import { fillFields } from '../../core/fields/fill'
+import { shownValue } from '../../core/fields/fieldValue'
+import { readsDocuments } from '../../core/fields/recognise'
+import type { Word } from '../../core/model/evidence'
+import type { Rubric } from '../../core/model/rubric'
+import { inOrder } from '../../core/name/inOrder'
+import { renderName } from '../../core/name/template'
+import type { SplitDocument } from '../../core/split/types'
+import { documentToMake } from '../../engine/documentToMake'
+import type { PagePicture } from '../../engine/fillEvidence'
+import { readBest } from '../../engine/reading'
+import type { Learned } from '../../store/learned'
+import { findOffice } from '../../store/setup/office'
+import type { Work } from '../context'
+import { findFor } from './machineFill'
+
+/** A page that documents under try are made of. */
+export interface TriedPage extends PagePicture {
+  blank: boolean
+  /** The picture that reads best, where that is another. */
+  reading: () => Promise<string | null>
+  /** Its words, where they are known. */
+  words: readonly Word[] | null
+  /** The name of the file that it came from; null for what was scanned. */
+  from: string | null
+}
+
+/** What is known of what documents are tried on. */
+export interface TriedBatch {
+  name: string
+  created: Date
+  given: Record<string, string>
+  learned: Learned | null
+  /** The pages of one document, by their numbers in the batch. */
+  pages: (numbers: readonly number[]) => Promise<TriedPage[]>
+}
+
+/**
+ * What a rubric makes of documents, as the machine alone decides: types, values, names of files. Pages that nobody has read yet are read.
+ * @param known words that were read for another rubric, by page; those that are read here are added
+ */
+export async function documentsUnder(
+  work: Work,
+  documents: readonly SplitDocument[],
+  rubric: Rubric,
+  batch: TriedBatch,
+  known: Map<number, readonly Word[]>,
+  step: () => Promise<void>,
+): Promise<TriedDocument[]> {
+  const holders = new Map<string, string>()
+  const { timeZone } = await findOffice(work.sql)
+  const counters = inOrder()
+  const found: TriedDocument[] = []
+  for (const document of documents) {
+    await step()
+    const pages = await batch.pages(document.pages)
+    const words = await wordsOf(document.pages, pages, rubric, known)
+    const { type, evidence } = await findFor(work, rubric, {
+      type: document.type,
+      said: document.typeSaid,
+      barcode: document.barcode,
+      given: batch.given,
+      learned: batch.learned,
+      pages: words,
+      numbers: document.pages,
+      file: pages[0]?.from ?? null,
+      pictures: pages,
+    })
+    const held = (field: string, value: string) => [type?.id, field, value.toLowerCase()].join(' ')
+    const { fields, candidates } = fillFields(type, { ...evidence, taken: (field, value) => holders.get(held(field, value)) ?? null })
+    for (const [field, { value }] of Object.entries(fields)) holders.set(held(field, value), `document ${document.document} of this batch`)
+    const about = { rubric, batch: batch.name, document: document.document, type: type?.id ?? null, fields, barcode: document.barcode }
+    const { name } = documentToMake({ ...about, created: batch.created, timeZone, pages: [] })
+    const [file] = rubric.files
+    found.push({
+      document: document.document,
+      pages: document.pages,
+      type: type?.label ?? null,
+      name: file ? renderName(file.name, { ...name, pages: pages.length, counters: counters(document.document) }) : null,
+      values: (type?.fields ?? []).map(field => {
+        const value = fields[field.id]
+        const [other] = value ? [] : (candidates[field.id] ?? [])
+        return {
+          field: field.id,
+          label: field.label,
+          value: value ? shownValue(field, value.value) : null,
+          doubt: other ? `${shownValue(field, other.value)}: ${other.why}` : null,
+        }
+      }),
+    })
+  }
+  return found
+}
+
+async function wordsOf(
+  numbers: readonly number[],
+  pages: readonly TriedPage[],
+  rubric: Rubric,
+  known: Map<number, readonly Word[]>,
+): Promise<(readonly Word[])[]> {
+  for (const [at, { words, blank, file, reading, dpi }] of pages.entries()) {
+    const page = numbers[at]!
+    if (known.has(page)) continue
+    if (words) known.set(page, words)
+    else if (readsDocuments(rubric) && !blank)
+      known.set(page, (await readBest([{ page: await file(), reading: await reading() }], dpi, rubric.read.languages))[0]!)
+  }
+  return numbers.map(page => known.get(page) ?? [])
+}
