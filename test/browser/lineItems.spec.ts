@@ -46,11 +46,11 @@ test('ticks and line items are looked over on the card; a total that does not ag
   await amount.fill(rows[0]!.amount)
   await amount.press('Tab')
 
-  // Two rows that become one, by the row's menu, are two again by a key; a row that was added too much is taken out.
+  // Two rows that become one, by a button, are two again by a key; a row that was added too much is taken out.
   const what = (row: number) => page.getByLabel(`What, row ${row}`, { exact: true })
   const [first, second] = [await what(1).inputValue(), await what(2).inputValue()]
-  await page.getByRole('button', { name: 'Row 1', exact: true }).click()
-  await page.getByRole('menuitem', { name: /^Join it with the next/ }).click()
+  await what(1).focus()
+  await page.getByRole('button', { name: 'Join it with row 2' }).click()
   await expect(what(1)).toHaveValue(`${first} ${second}`)
   await expect(what(1)).toBeFocused()
   await what(1).evaluate((input: HTMLInputElement, at) => input.setSelectionRange(at, at), first.length)
@@ -58,11 +58,14 @@ test('ticks and line items are looked over on the card; a total that does not ag
   await expect(what(2)).toBeFocused()
   await expect(what(2)).toHaveValue(second)
   await expect(page.getByLabel('Amount, row 2', { exact: true })).toHaveValue(rows[1]!.amount)
+  // What was just typed counts, too.
+  await what(2).fill(`${second} again`)
   await page.keyboard.press('Alt+Enter')
   await expect(what(3)).toBeFocused()
+  await expect(what(2)).toHaveValue(`${second} again`)
   await expect(what(3)).toHaveValue('')
   await page.keyboard.press('Alt+Delete')
-  await expect(page.getByRole('button', { name: `Row ${rows.length + 1}`, exact: true })).toHaveCount(0)
+  await expect(what(rows.length + 1)).toHaveCount(0)
   await page.getByLabel('Total to pay').focus()
   await page.keyboard.press('Control+Enter')
   await expect.poll(async () => (await show()).state, { timeout: 60_000 }).toBe('done')

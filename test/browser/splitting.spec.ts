@@ -201,6 +201,8 @@ test('a steward draws a zone on a real page, types a pattern, tries the draft an
   await page.getByRole('button', { name: 'Try it', exact: true }).click()
   await expect(page.getByText(/^\d+ pages would be somewhere else/)).toBeVisible({ timeout: 90_000 })
   await expect(page.getByText(/^Today starts document 1/).first()).toBeVisible()
+  await expect(page.getByRole('heading', { name: /^\d+ documents would be filled or named otherwise$/ })).toBeVisible()
+  await expect(page.getByText('no longer in the draft').first()).toBeVisible()
   await expectAccessible(page)
   await page.getByRole('button', { name: 'Throw the draft away' }).click()
   await expect(page.getByRole('button', { name: /^Publish as/ })).toBeDisabled()

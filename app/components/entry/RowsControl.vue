@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { Ellipsis } from '@lucide/vue'
 import { shownSum } from '~~/core/fields/fill'
 import { checkValue, shownValue } from '~~/core/fields/fieldValue'
 import { rowsOf, type Rows } from '~~/core/fields/kinds/table'
@@ -15,9 +13,8 @@ const columns = computed<readonly Column[]>(() => props.field.columns ?? [])
 const rows = computed(() => rowsOf(value.value))
 
 const keep = (next: Rows) => (value.value = next.length ? JSON.stringify(next) : '')
-function put(row: number, column: Column, cell: string) {
-  keep(rows.value.map((one, at) => (at === row ? { ...one, [column.id]: cellOf(column, cell) } : one)))
-}
+const withCell = (row: number, column: Column, cell: string): Rows =>
+  rows.value.map((one, at) => (at === row ? { ...one, [column.id]: cellOf(column, cell) } : one))
 
 /** Where the cursor stood last: a row is split there. */
 const cursor = shallowRef<SplitAt | null>(null)
@@ -31,27 +28,18 @@ async function change(next: Rows, row: number) {
   await nextTick()
   group.value?.querySelectorAll('tbody tr')[row]?.querySelector('input')?.focus()
 }
-const acts = (row: number) => {
-  const all = rows.value
+const acts = (row: number, all = rows.value) => {
   const at = cursor.value?.row === row ? cursor.value : null
-  return [
-    { words: 'Add a row below', keys: 'Alt Enter', can: true, act: () => change(withRowBelow(all, row, columns.value), row + 1) },
-    {
-      words: 'Split it at the cursor',
-      keys: 'Alt S',
-      can: at !== null,
-      act: () => at && change(splitRow(all, at, columns.value), row + 1),
-    },
-    {
-      words: 'Join it with the next',
-      keys: 'Alt J',
-      can: row + 1 < all.length,
-      act: () => change(joinRows(all, row, columns.value), row),
-    },
-    { words: 'Take it out', keys: 'Alt Delete', can: true, act: () => change(all.toSpliced(row, 1), Math.min(row, all.length - 2)) },
-  ]
+  return {
+    add: () => change(withRowBelow(all, row, columns.value), row + 1),
+    split: () => at && change(splitRow(all, at, columns.value), row + 1),
+    join: () => row + 1 < all.length && change(joinRows(all, row, columns.value), row),
+    out: () => change(all.toSpliced(row, 1), Math.min(row, all.length - 2)),
+  }
 }
-const keyOf: Record<string, number> = { Enter: 0, KeyS: 1, KeyJ: 2, Delete: 3 }
+/** The row that the line of acts below speaks of: where the cursor stands or stood last, and no longer than it is there. */
+const current = computed(() => (cursor.value && cursor.value.row < rows.value.length ? cursor.value.row : null))
+const keyOf: Record<string, keyof ReturnType<typeof acts>> = { Enter: 'add', KeyS: 'split', KeyJ: 'join', Delete: 'out' }
 /** Keys of a cell: what was typed counts first. */
 function key(row: number, column: Column, event: KeyboardEvent) {
   const which = event.altKey && !event.ctrlKey ? keyOf[event.code] : undefined
@@ -59,9 +47,7 @@ function key(row: number, column: Column, event: KeyboardEvent) {
   event.preventDefault()
   event.stopPropagation()
   left(row, column, event)
-  put(row, column, (event.target as HTMLInputElement).value)
-  const { can, act } = acts(row)[which]!
-  if (can) void act()
+  void acts(row, withCell(row, column, (event.target as HTMLInputElement).value))[which]()
 }
 const shown = (column: Column, cell: string | undefined) => (cell ? shownValue({ ...column, columns: undefined }, cell) : '')
 const wrong = (column: Column, cell: string | undefined) =>
@@ -77,7 +63,7 @@ const sums = computed(() => columns.value.map(column => (column.kind === 'number
           <th v-for="column in columns" :key="column.id" class="px-1 py-0.5 text-left font-normal text-faded" scope="col">
             {{ column.label }}
           </th>
-          <th class="w-6"><span class="sr-only">The row</span></th>
+          <th class="w-6"><span class="sr-only">Take out</span></th>
         </tr>
       </thead>
       <tbody>
@@ -94,31 +80,22 @@ const sums = computed(() => columns.value.map(column => (column.kind === 'number
               :data-field="field.id"
               autocomplete="off"
               spellcheck="false"
-              @focus="emit('focus', $event)"
+              @focus="(left(at, column, $event), emit('focus', $event))"
               @blur="left(at, column, $event)"
               @keydown="key(at, column, $event)"
-              @change="put(at, column, ($event.target as HTMLInputElement).value)"
+              @change="keep(withCell(at, column, ($event.target as HTMLInputElement).value))"
             />
           </td>
-          <td class="relative">
-            <Menu>
-              <MenuButton class="grid size-6 place-items-center text-faded hover:text-ink" :aria-label="`Row ${at + 1}`"
-                ><Ellipsis :size="16" aria-hidden="true"
-              /></MenuButton>
-              <MenuItems class="absolute right-0 z-20 w-64 border border-ink bg-leaf py-1 shadow-md focus:outline-none">
-                <MenuItem v-for="one in acts(at)" :key="one.words" v-slot="{ active }" :disabled="!one.can">
-                  <button
-                    type="button"
-                    class="flex w-full justify-between gap-3 px-3 py-1.5 text-left disabled:text-faded"
-                    :class="{ 'bg-lapis-wash': active }"
-                    :disabled="!one.can"
-                    @click="one.act"
-                  >
-                    {{ one.words }}<span class="small text-faded">{{ one.keys }}</span>
-                  </button>
-                </MenuItem>
-              </MenuItems>
-            </Menu>
+          <td>
+            <button
+              type="button"
+              class="link min-h-6 px-1"
+              :aria-label="`Take out row ${at + 1}`"
+              title="Take out (Alt Delete)"
+              @click="acts(at).out()"
+            >
+              ×
+            </button>
           </td>
         </tr>
       </tbody>
@@ -131,13 +108,24 @@ const sums = computed(() => columns.value.map(column => (column.kind === 'number
         </tr>
       </tfoot>
     </table>
-    <button
-      type="button"
-      class="link min-h-7"
-      :data-field="rows.length ? undefined : field.id"
-      @click="change(withRowBelow(rows, rows.length - 1, columns), rows.length)"
-    >
-      Add a row
-    </button>
+    <p class="flex flex-wrap gap-x-4">
+      <button
+        type="button"
+        class="link min-h-7"
+        title="Alt Enter"
+        :data-field="rows.length ? undefined : field.id"
+        @click="acts(current ?? rows.length - 1).add()"
+      >
+        Add a row
+      </button>
+      <template v-if="current !== null">
+        <button type="button" class="link min-h-7" title="Alt S" @click="acts(current).split()">
+          Split row {{ current + 1 }} at the cursor
+        </button>
+        <button v-if="current + 1 < rows.length" type="button" class="link min-h-7" title="Alt J" @click="acts(current).join()">
+          Join it with row {{ current + 2 }}
+        </button>
+      </template>
+    </p>
   </div>
 </template>

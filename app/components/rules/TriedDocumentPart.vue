@@ -31,7 +31,7 @@ const lines = computed((): Line[] => {
       label,
       before: valueOf(before, field)?.value ?? null,
       after: valueOf(after, field)?.value ?? null,
-      doubt: valueOf(after, field)?.doubt ?? null,
+      doubt: after && !valueOf(after, field) ? 'The draft has no such field.' : (valueOf(after, field)?.doubt ?? null),
     })),
     own('Name', one => one.name),
   ]
