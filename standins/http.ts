@@ -1,4 +1,5 @@
 import type { IncomingMessage, Server } from 'node:http'
+import { createServer, type AddressInfo, type Server as PortServer } from 'node:net'
 
 /** A request's body. @throws {Error} where it has more bytes than allowed */
 export async function bodyOf(request: IncomingMessage, mostBytes: number): Promise<Buffer> {
@@ -22,4 +23,22 @@ export function endWhenTold(server: Server): void {
   process.on('SIGTERM', stop)
   process.on('SIGINT', stop)
   process.on('disconnect', stop)
+}
+
+/** Has a server listen on this machine alone; gives its port. @param port 0 for any */
+export function listening(server: PortServer, port: number): Promise<number> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject)
+    server.listen(port, '127.0.0.1', () => {
+      resolve((server.address() as AddressInfo).port)
+    })
+  })
+}
+
+/** A port that nobody listens on now. */
+export async function freePort(): Promise<number> {
+  const server = createServer()
+  const port = await listening(server, 0)
+  await new Promise(done => server.close(done))
+  return port
 }

@@ -1,20 +1,10 @@
-import { faults, type Called, type Fault } from './server'
+import type { Called } from './server'
 import type { Repository } from './repository'
 
 const escaped = (text: string) => text.replace(/[&<>"]/g, letter => `&#${letter.charCodeAt(0)};`)
 
-const faultWords: Record<Fault, string> = {
-  none: 'all goes well',
-  refuse: 'it refuses everything',
-  full: 'it has no room left',
-  slow: 'it answers after five seconds',
-  break: 'it breaks off',
-  'forget answer': 'it takes everything and its answer is lost',
-  expired: 'our password and signature no longer hold',
-}
-
 /** What arrived, and what goes wrong. */
-export function archivePage(repository: Repository, called: ReadonlyMap<string, Called>, fault: Fault): string {
+export function archivePage(repository: Repository, called: ReadonlyMap<string, Called>, switches: string): string {
   const documents = [...repository.all.values()].filter(one => !one.folder)
   const row = (...cells: string[]) => `<tr>${cells.map(cell => `<td>${escaped(cell)}</td>`).join('')}</tr>`
   const rows = documents.map(one => {
@@ -34,9 +24,7 @@ export function archivePage(repository: Repository, called: ReadonlyMap<string, 
   select, button { font: inherit; padding: .3rem .6rem }
   table { border-collapse: collapse; width: 100% } td { padding: .3rem .8rem .3rem 0; border-bottom: 1px solid #b9c0bd }</style>
 <h1>Saltmere archive</h1><p>A simulated document management system (CMIS under /cmis) and a program that takes calls (/hook).</p>
-<form method="post" action="/switch"><label>From now on <select name="fault">${faults
-    .map(one => `<option value="${one}"${one === fault ? ' selected' : ''}>${faultWords[one]}</option>`)
-    .join('')}</select></label> <button>So be it</button></form>
+${switches}
 <h2>Documents</h2>${rows.length ? `<table>${rows.join('')}</table>` : '<p>None yet.</p>'}
 <h2>Calls</h2>${calls.length ? `<table>${calls.join('')}</table>` : '<p>None yet.</p>'}</html>`
 }

@@ -1,15 +1,12 @@
 import { createHmac, timingSafeEqual } from 'node:crypto'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import { Switch, switchForm, turned } from '../faultyPort'
 import { bodyOf } from '../http'
 import { archivePage } from './page'
 import { CmisFault, Repository, type Kept } from './repository'
 
 const mostBytes = 200 * 1024 * 1024
 
-/** What can go wrong here, as the page's switches say it. */
-export const faults = ['none', 'refuse', 'full', 'slow', 'break', 'forget answer', 'expired'] as const
-export type Fault = (typeof faults)[number]
-const isFault = (text: string | null): text is Fault => (faults as readonly (string | null)[]).includes(text)
 const slowMs = 5000
 
 /** A document that came by the signed call. */
@@ -31,7 +28,7 @@ export function archiveServer(
 ): Server & { repository: Repository; called: Map<string, Called> } {
   const repository = new Repository()
   const called = new Map<string, Called>()
-  let fault: Fault = 'none'
+  const trouble = new Switch('fault', 'From now on')
 
   const json = (response: ServerResponse, status: number, content: unknown) =>
     response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(content))
@@ -56,7 +53,7 @@ export function archiveServer(
 
   async function cmis(request: IncomingMessage, response: ServerResponse, url: URL): Promise<unknown> {
     const given = Buffer.from(request.headers.authorization?.replace(/^Basic /, '') ?? '', 'base64').toString()
-    if (given !== `${user}:${password}` || fault === 'expired')
+    if (given !== `${user}:${password}` || trouble.fault === 'expired')
       return json(response, 401, { exception: 'permissionDenied', message: 'Who are you?' })
     const base = `http://${request.headers.host}/cmis`
     if (url.pathname === '/cmis')
@@ -81,10 +78,10 @@ export function archiveServer(
         hasMoreItems: all.length > skip + most,
       })
     }
-    if (fault === 'full') throw new CmisFault(500, 'storage', 'There is no room left.')
+    if (trouble.fault === 'full') throw new CmisFault(500, 'storage', 'There is no room left.')
     const form = await formOf(request)
     const changed = await change(one, form, url.searchParams.get('objectId') ?? '')
-    if (fault === 'forget answer') return request.socket.destroy()
+    if (trouble.fault === 'forget answer') return request.socket.destroy()
     return json(response, 201, changed)
   }
 
@@ -117,9 +114,9 @@ export function archiveServer(
     const moment = String(request.headers['rubricator-moment'])
     const expected = Buffer.from(`sha256=${createHmac('sha256', secret).update(`${moment}.${index}`).digest('hex')}`)
     const shown = Buffer.from(String(request.headers['rubricator-signature']))
-    if (fault === 'expired' || shown.length !== expected.length || !timingSafeEqual(shown, expected))
+    if (trouble.fault === 'expired' || shown.length !== expected.length || !timingSafeEqual(shown, expected))
       return json(response, 401, { why: 'Not signed by us.' })
-    if (fault === 'full') return json(response, 507, { why: 'There is no room left.' })
+    if (trouble.fault === 'full') return json(response, 507, { why: 'There is no room left.' })
     const read = JSON.parse(index) as Record<string, unknown>
     if (read.check) return json(response, 200, { checked: true })
     const id = String(request.headers['idempotency-key'])
@@ -127,7 +124,7 @@ export function archiveServer(
       const files = form.getAll('file').flatMap(file => (file instanceof File ? [{ name: file.name, bytes: file.size }] : []))
       called.set(id, { id, at: new Date(), index: read, files })
     }
-    if (fault === 'forget answer') return request.socket.destroy()
+    if (trouble.fault === 'forget answer') return request.socket.destroy()
     return response
       .writeHead(201, { location: `/hook/${encodeURIComponent(id)}`, 'content-type': 'application/json' })
       .end('{"taken":true}')
@@ -135,13 +132,12 @@ export function archiveServer(
 
   async function answer(request: IncomingMessage, response: ServerResponse): Promise<unknown> {
     const url = new URL(request.url ?? '/', 'http://archive')
-    if (url.pathname === '/switch' && request.method === 'POST') {
-      const to = new URLSearchParams((await bodyOf(request, 1000)).toString()).get('fault')
-      if (isFault(to)) fault = to
-      return response.writeHead(303, { location: '/' }).end()
-    }
+    if (turned(request, response, [trouble])) return
+    const { fault } = trouble
     if (url.pathname === '/')
-      return response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(archivePage(repository, called, fault))
+      return response
+        .writeHead(200, { 'content-type': 'text/html; charset=utf-8' })
+        .end(archivePage(repository, called, switchForm([trouble])))
     if (fault === 'refuse') return json(response, 503, { exception: 'runtime', message: 'Closed for today.' })
     if (fault === 'break') return request.socket.destroy()
     if (fault === 'slow') await new Promise(resolve => setTimeout(resolve, slowMs))

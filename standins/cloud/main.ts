@@ -1,8 +1,8 @@
 import { mkdir } from 'node:fs/promises'
-import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
-import { endWhenTold } from '../http'
+import { faultyPort, http, Switch } from '../faultyPort'
+import { endWhenTold, listening } from '../http'
 import { cloudServer } from './server'
 
 const { values } = parseArgs({ options: { port: { type: 'string', default: '0' }, folder: { type: 'string' } } })
@@ -12,10 +12,12 @@ if (!values.folder || !password) {
   process.exit(2)
 }
 for (const own of ['Berths', 'Dues statements', 'Vessels']) await mkdir(join(values.folder, own), { recursive: true })
-const server = await cloudServer(values.folder, 'records', password)
-server.listen(Number(values.port), '127.0.0.1', () => {
-  const { port } = server.address() as AddressInfo
-  if (process.send) process.send({ ready: true, port })
-  else console.log(`Cloud folder on http://127.0.0.1:${port}/`)
-})
+const trouble = new Switch('fault', 'From now on')
+const server = await cloudServer(values.folder, 'records', password, [trouble])
+const port = await listening(server, 0)
+// People who look at the page get it, whatever goes wrong.
+const front = faultyPort(port, trouble, http(/^(GET|POST) \/(switch)? /))
+const address = await listening(front, Number(values.port))
+if (process.send) process.send({ ready: true, port: address })
+else console.log(`Cloud folder on http://127.0.0.1:${address}/`)
 endWhenTold(server)

@@ -1,10 +1,11 @@
 import { createServer, type Server } from 'node:http'
 import { mkdir } from 'node:fs/promises'
 import { v2 as webdav } from 'webdav-server'
+import { switchForm, turned, type Switch } from '../faultyPort'
 import { folderPage } from '../folderPage'
 
 /** A simulated cloud folder: WebDAV under /dav, for one user, and a page that shows what is there. */
-export async function cloudServer(folder: string, user: string, password: string): Promise<Server> {
+export async function cloudServer(folder: string, user: string, password: string, switches: readonly Switch[] = []): Promise<Server> {
   await mkdir(folder, { recursive: true })
   const users = new webdav.SimpleUserManager()
   const known = users.addUser(user, password, false)
@@ -25,10 +26,10 @@ export async function cloudServer(folder: string, user: string, password: string
       dav.executeRequest(request, response)
       return
     }
+    if (turned(request, response, switches)) return
     if (path !== '/') return void response.writeHead(404).end()
-    folderPage('Saltmere cloud folder', 'A simulated cloud for the demo; it speaks WebDAV under /dav.', [
-      { name: 'Cloud', path: folder },
-    ]).then(
+    const words = 'A simulated cloud for the demo; it speaks WebDAV under /dav.'
+    folderPage('Saltmere cloud folder', words, [{ name: 'Cloud', path: folder }], undefined, switchForm(switches)).then(
       page => response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(page),
       (error: unknown) => response.writeHead(500).end(String(error)),
     )

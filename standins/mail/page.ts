@@ -8,7 +8,7 @@ function attachments(address: string, file: string, email: Arrived['email']): st
 }
 
 /** The mailboxes' own page: who has mail, and what it says. */
-export function mailPage(boxes: { address: string; mails: Arrived[] }[]): string {
+export function mailPage(boxes: { address: string; mails: Arrived[] }[], more: string): string {
   const mail = (address: string, { file, email }: Arrived) => `<article><h3>${escaped(email.subject ?? '(no subject)')}</h3>
     <p><small>from ${escaped(email.from?.address ?? '?')}, ${escaped(email.date ?? '')}</small></p><pre>${escaped(email.text ?? '')}</pre>
     <p>${attachments(address, file, email).join(' · ') || 'Nothing attached.'}</p></article>`
@@ -25,6 +25,6 @@ export function mailPage(boxes: { address: string; mails: Arrived[] }[]): string
   pre { white-space: pre-wrap; font: inherit } a { color: #24463c }
 </style>
 <h1>Saltmere mailboxes</h1>
-<p>A simulated mail server for the demo: whatever is sent through it lands here and goes nowhere else.</p>
+<p>A simulated mail server for the demo: whatever is sent through it lands here and goes nowhere else.</p>${more}
 ${list || '<p>No mail has arrived yet.</p>'}</html>`
 }

@@ -1,13 +1,14 @@
 import { timingSafeEqual } from 'node:crypto'
 import { createServer, type Server } from 'node:http'
 import { SMTPServer } from 'smtp-server'
+import { switchForm, turned, type Switch } from '../faultyPort'
 import { Mailboxes } from './mailboxes'
 import { mailPage } from './page'
 
 const mostBytes = 64 * 1024 * 1024
 
 /** A simulated mail server: SMTP with a password, and a page to read what arrived. Addresses outside ".example" do not exist. */
-export function mailServer(folder: string, password: string): { smtp: SMTPServer; web: Server } {
+export function mailServer(folder: string, password: string, trouble?: Switch): { smtp: SMTPServer; web: Server } {
   const boxes = new Mailboxes(folder)
   const smtp = new SMTPServer({
     size: mostBytes,
@@ -17,7 +18,8 @@ export function mailServer(folder: string, password: string): { smtp: SMTPServer
     onAuth(auth, _session, done) {
       const given = Buffer.from(auth.password ?? '')
       const wanted = Buffer.from(password)
-      if (given.length === wanted.length && timingSafeEqual(given, wanted)) done(null, { user: auth.username ?? '' })
+      if (trouble?.fault !== 'expired' && given.length === wanted.length && timingSafeEqual(given, wanted))
+        done(null, { user: auth.username ?? '' })
       else done(Object.assign(new Error('Wrong user name or password'), { responseCode: 535 }))
     },
     onRcptTo({ address }, _session, done) {
@@ -29,6 +31,7 @@ export function mailServer(folder: string, password: string): { smtp: SMTPServer
       const chunks: Buffer[] = []
       stream.on('data', (chunk: Buffer) => chunks.push(chunk))
       stream.on('end', () => {
+        if (trouble?.fault === 'full') return done(Object.assign(new Error('There is no room left'), { responseCode: 452 }))
         if (stream.sizeExceeded) return done(Object.assign(new Error('The mail is too large'), { responseCode: 552 }))
         boxes
           .put(
@@ -39,7 +42,9 @@ export function mailServer(folder: string, password: string): { smtp: SMTPServer
       })
     },
   })
+  const switches = trouble ? [trouble] : []
   const web = createServer((request, response) => {
+    if (turned(request, response, switches)) return
     const url = new URL(request.url ?? '/', 'http://mail')
     const reply = (status: number, type: string, body: string | Buffer) =>
       response.writeHead(status, { 'content-type': type, 'content-length': Buffer.byteLength(body) }).end(body)
@@ -51,7 +56,7 @@ export function mailServer(folder: string, password: string): { smtp: SMTPServer
       }
       if (url.pathname !== '/') return reply(404, 'text/plain', 'Nothing here.')
       const all = await Promise.all((await boxes.addresses()).map(async address => ({ address, mails: await boxes.mails(address) })))
-      return reply(200, 'text/html; charset=utf-8', mailPage(all))
+      return reply(200, 'text/html; charset=utf-8', mailPage(all, switchForm(switches)))
     }
     answer().catch((error: unknown) => reply(500, 'text/plain', String(error)))
   })

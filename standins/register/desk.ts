@@ -4,7 +4,7 @@ import type { Attached } from './server'
 const escaped = (text: string) => text.replace(/[&<>"]/g, letter => `&#${letter.charCodeAt(0)};`)
 
 /** The register's own page: every vessel and what was attached to it. */
-export function registerPage(rows: { vessel: Vessel; documents: Attached[] }[], open: boolean): string {
+export function registerPage(rows: { vessel: Vessel; documents: Attached[] }[], open: boolean, more: string): string {
   const list = rows
     .map(
       ({
@@ -27,7 +27,7 @@ export function registerPage(rows: { vessel: Vessel; documents: Attached[] }[], 
 <p>A simulated register for the demo; its API is described in <a href="openapi.json">openapi.json</a>. It is
   ${open ? 'open' : 'closed and refuses everything'}.</p>
 <form method="post" action="door"><input type="hidden" name="open"
-  value="${String(!open)}"><button>${open ? 'Close the register' : 'Open the register'}</button></form>
+  value="${String(!open)}"><button>${open ? 'Close the register' : 'Open the register'}</button></form>${more}
 <table><thead><tr><th>Hull number</th><th>Vessel</th><th>Owner</th><th>Registered</th><th>Documents</th></tr></thead>
 <tbody>${list}</tbody></table></html>`
 }

@@ -1,6 +1,6 @@
-import type { AddressInfo } from 'node:net'
 import { parseArgs } from 'node:util'
-import { endWhenTold } from '../http'
+import { faultyPort, http, Switch } from '../faultyPort'
+import { endWhenTold, listening } from '../http'
 import { registerServer } from './server'
 
 const { values } = parseArgs({
@@ -11,10 +11,12 @@ if (!values.folder || !key) {
   console.error('register --folder DIR [--port N] [--vessels N], with its key in REGISTER_KEY')
   process.exit(2)
 }
-const server = registerServer(values.folder, key, Number(values.vessels))
-server.listen(Number(values.port), '127.0.0.1', () => {
-  const { port } = server.address() as AddressInfo
-  if (process.send) process.send({ ready: true, port })
-  else console.log(`Vessel register on http://127.0.0.1:${port}/`)
-})
+const trouble = new Switch('fault', 'From now on')
+const server = registerServer(values.folder, key, Number(values.vessels), [trouble])
+const port = await listening(server, 0)
+// People who look at the page get it, whatever goes wrong.
+const front = faultyPort(port, trouble, http(/^(GET|POST) \/(switch|door|openapi\.json)? /))
+const address = await listening(front, Number(values.port))
+if (process.send) process.send({ ready: true, port: address })
+else console.log(`Vessel register on http://127.0.0.1:${address}/`)
 endWhenTold(server)

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { mkdir, readdir, readFile, rename, writeFile } from 'node:fs/promises'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { join } from 'node:path'
+import { switchForm, turned, type Switch } from '../faultyPort'
 import { bodyOf } from '../http'
 import { fleet } from '../paper/world'
 import { registerPage } from './desk'
@@ -23,7 +24,7 @@ const mostBytes = 64 * 1024 * 1024
  * The simulated vessel register: its API, and at the root a page that shows what was attached. What it takes it keeps in a folder.
  * @param more vessels besides the harbour's own
  */
-export function registerServer(folder: string, key: string, more = 0): Server {
+export function registerServer(folder: string, key: string, more = 0, switches: readonly Switch[] = []): Server {
   const known = new Vessels(more)
   let open = true
   const placeOf = (vessel: string, document: string) => join(folder, vessel, document)
@@ -103,10 +104,11 @@ export function registerServer(folder: string, key: string, more = 0): Server {
     }
     if (url.pathname !== '/') return json(response, 404, { message: 'There is nothing here.' })
     const rows = await Promise.all(fleet.map(async vessel => ({ vessel, documents: await attachedTo(vessel.id) })))
-    return response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(registerPage(rows, open))
+    return response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(registerPage(rows, open, switchForm(switches)))
   }
 
   return createServer((request, response) => {
+    if (turned(request, response, switches)) return
     answer(request, response).catch((error: unknown) => {
       console.error(`Vessel register: ${request.method} ${request.url}: ${String(error)}`)
       if (!response.headersSent) json(response, 500, { message: 'The register failed.' })

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { FtpSrv } from 'ftp-srv'
+import type { Switch } from '../faultyPort'
 
 /** The library writes a log for every command; only what goes wrong is worth a line here. */
 const quiet = { trace: none, debug: none, info: none, warn: none, error: none, fatal: none, child: () => quiet }
@@ -17,7 +18,7 @@ const firstPort = 10_000
 const portsEach = 100
 
 /** A server for one user that speaks FTP over one folder, raised to TLS with a certificate of its own, signed by itself. */
-export async function ftpServer(folder: string, user: string, password: string, port: number, own?: OwnCertificate) {
+export async function ftpServer(folder: string, user: string, password: string, port: number, own?: OwnCertificate, trouble?: Switch) {
   const ports = firstPort + randomInt(200) * portsEach
   const { key, cert } = own ?? (await ownCertificate())
   const server = new FtpSrv({
@@ -30,7 +31,7 @@ export async function ftpServer(folder: string, user: string, password: string, 
     log: quiet,
   })
   server.on('login', ({ username, password: given }, accept, refuse) => {
-    if (username === user && given === password) accept({ root: folder })
+    if (trouble?.fault !== 'expired' && username === user && given === password) accept({ root: folder })
     else refuse(new Error('Not this user, or not this password.'))
   })
   server.on('client-error', () => undefined)

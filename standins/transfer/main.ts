@@ -1,12 +1,14 @@
 import { createHash } from 'node:crypto'
 import { mkdir, readFile, writeFile } from 'node:fs/promises'
 import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import S3rver from 's3rver'
 import ssh2 from 'ssh2'
+import { faultyPort, ftp, http, sftp as sftpSpeech, Switch, switchForm, turned } from '../faultyPort'
 import { folderPage } from '../folderPage'
-import { endWhenTold } from '../http'
+import { endWhenTold, freePort, listening } from '../http'
 import { ftpServer, ownCertificate, type OwnCertificate } from './ftpServer'
 import { makeHostKey, sftpServer } from './sftpServer'
 
@@ -38,16 +40,25 @@ async function keysOf(path: string): Promise<{ hostKey: string; own: OwnCertific
   return keys
 }
 const { hostKey, own } = await keysOf(join(values.folder, 'keys.json'))
-const sftp = sftpServer(files, 'records', password, hostKey)
-await new Promise<void>(done => sftp.listen(Number(values.sftp), '127.0.0.1', done))
-const { certificate } = await ftpServer(files, 'records', password, Number(values.ftp), own)
-await new S3rver({
-  port: Number(values.objects),
+const troubles = {
+  sftp: new Switch('sftp', 'SFTP, from now on:', ['none', 'refuse', 'full', 'slow', 'break', 'expired']),
+  ftp: new Switch('ftp', 'FTP, from now on:', ['none', 'refuse', 'slow', 'break', 'expired']),
+  objects: new Switch('objects', 'Objects, from now on:'),
+}
+const sftp = sftpServer(files, 'records', password, hostKey, troubles.sftp)
+const sftpPort = await new Promise<number>(done => sftp.listen(0, '127.0.0.1', () => done((sftp.address() as AddressInfo).port)))
+await listening(faultyPort(sftpPort, troubles.sftp, sftpSpeech), Number(values.sftp))
+const ftpPort = await freePort()
+const { certificate } = await ftpServer(files, 'records', password, ftpPort, own, troubles.ftp)
+await listening(faultyPort(ftpPort, troubles.ftp, ftp), Number(values.ftp))
+const { port: objectsPort } = await new S3rver({
+  port: 0,
   address: '127.0.0.1',
   silent: true,
   directory: store,
   configureBuckets: [{ name: 'records', configs: [] }],
 }).run()
+await listening(faultyPort(objectsPort, troubles.objects, http()), Number(values.objects))
 
 const key = ssh2.utils.parseKey(hostKey)
 if (key instanceof Error) throw key
@@ -55,12 +66,15 @@ const fingerprint = `SHA256:${createHash('sha256').update(key.getPublicSSH()).di
 const suffix = '._S3rver_object'
 /** The object store keeps what it knows of an object beside it. */
 const named = (path: string) => (!path.includes('._S3rver_') ? path : path.endsWith(suffix) ? path.slice(0, -suffix.length) : null)
-const server = createServer((_, response) => {
+const switches = Object.values(troubles)
+const server = createServer((request, response) => {
+  if (turned(request, response, switches)) return
   const folders = [
     { name: 'SFTP and FTP', path: files },
     { name: 'Objects', path: store },
   ]
-  folderPage('Saltmere file servers', 'Simulated for the demo: SFTP, FTP with TLS, and an object store.', folders, named).then(
+  const words = 'Simulated for the demo: SFTP, FTP with TLS, and an object store.'
+  folderPage('Saltmere file servers', words, folders, named, switchForm(switches)).then(
     page => response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(page),
     (error: unknown) => response.writeHead(500).end(String(error)),
   )

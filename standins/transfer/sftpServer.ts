@@ -3,6 +3,7 @@ import { constants } from 'node:fs'
 import { mkdir, open, readdir, rename, rm, rmdir, stat, type FileHandle } from 'node:fs/promises'
 import { join, normalize } from 'node:path'
 import ssh2, { type Attributes, type Connection, type SFTPWrapper } from 'ssh2'
+import type { Switch } from '../faultyPort'
 
 const { Server, utils } = ssh2
 const { OPEN_MODE, STATUS_CODE } = utils.sftp
@@ -10,13 +11,14 @@ const { OPEN_MODE, STATUS_CODE } = utils.sftp
 type Handle = { file: FileHandle } | { names: string[]; folder: string }
 
 /** A server for one user that speaks SFTP, version 3, over one folder. Its host key is made anew each time. */
-export function sftpServer(folder: string, user: string, password: string, hostKey = makeHostKey()) {
+export function sftpServer(folder: string, user: string, password: string, hostKey = makeHostKey(), trouble?: Switch) {
   const server = new Server({ hostKeys: [hostKey] }, (connection: Connection) => {
     connection.on('authentication', asked => {
-      if (asked.method === 'password' && asked.username === user && asked.password === password) asked.accept()
+      if (trouble?.fault !== 'expired' && asked.method === 'password' && asked.username === user && asked.password === password)
+        asked.accept()
       else asked.reject(['password'])
     })
-    connection.on('session', accept => accept().on('sftp', acceptSftp => serve(acceptSftp(), folder)))
+    connection.on('session', accept => accept().on('sftp', acceptSftp => serve(acceptSftp(), folder, trouble)))
     // A client that goes without a word is none of our business.
     connection.on('error', () => undefined)
   })
@@ -28,7 +30,7 @@ export function makeHostKey(): string {
   return generateKeyPairSync('rsa', { modulusLength: 2048 }).privateKey.export({ type: 'pkcs1', format: 'pem' }).toString()
 }
 
-function serve(sftp: SFTPWrapper, root: string): void {
+function serve(sftp: SFTPWrapper, root: string, trouble: Switch | undefined): void {
   const handles = new Map<number, Handle>()
   let next = 0
   const at = (path: string) => join(root, normalize(`/${path}`))
@@ -106,7 +108,7 @@ function serve(sftp: SFTPWrapper, root: string): void {
   })
   sftp.on('WRITE', (id, name, offset, data) => {
     const handle = got(name)
-    if (!handle || !('file' in handle)) return sftp.status(id, STATUS_CODE.FAILURE)
+    if (!handle || !('file' in handle) || trouble?.fault === 'full') return sftp.status(id, STATUS_CODE.FAILURE)
     void handle.file.write(data, 0, data.length, offset).then(ok(id), fail(id))
   })
   sftp.on('CLOSE', (id, name) => {

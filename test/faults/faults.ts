@@ -16,13 +16,13 @@ import { openDatabase } from '../../store/database'
 import { documentsOf } from '../../standins/paper/part'
 import { makeStack } from '../../standins/paper/stacks'
 import { Random } from '../../standins/paper/random'
+import { Killer } from './killer'
 
 // Kills workers, web server and PostgreSQL at random while batches run through, and then counts everything.
 // Usage: faults.ts [kills] [seed] [objects]; with the last, the bytes lie in an object store.
 
 const kills = Number(process.argv[2] ?? 30)
 const random = new Random(Number(process.argv[3] || Date.now() % 1e6))
-const victims = ['worker-1', 'worker-2', 'web', 'database']
 const stackId = 'office-letters'
 /** The short form inside bin/test takes shorter stacks. */
 const lastDocument = kills > 5 ? 11 : 4
@@ -120,22 +120,9 @@ const shows = (what: Locator, seconds: number) =>
     () => false,
   )
 
-let killed = 0
-let killing = true as boolean
-const count = new Map<string, number>()
-async function killNow(): Promise<void> {
-  const running = await product.processes()
-  const victim = running.find(one => one.name === random.pick(victims))
-  if (!victim) return
-  try {
-    process.kill(victim.pid, 'SIGKILL')
-  } catch {
-    return
-  }
-  killed++
-  count.set(victim.name, (count.get(victim.name) ?? 0) + 1)
-  if (victim.name === 'web') knocks.push(knock())
-}
+const killer = new Killer(product, random, kills, victim => {
+  if (victim === 'web') knocks.push(knock())
+})
 
 /** Whoever comes while the web server starts again gets an answer, or is turned away and can come again. */
 const knocks: Promise<void>[] = []
@@ -153,14 +140,6 @@ async function knock(): Promise<void> {
   const unheard = refused.filter(error => error instanceof Error && error.name === 'TimeoutError').length
   if (unheard) faults.push(`${unheard} of ${answers.length} requests while the web server started again were never answered`)
 }
-async function killMany(): Promise<void> {
-  for (;;) {
-    await pause(random.between(1000, 8000))
-    if (!killing || killed >= kills) return
-    await killNow()
-  }
-}
-
 /** Signs in, and makes a rubric with which nothing waits for a person. */
 async function prepare(): Promise<{ rubric: string; device: string }> {
   const steward = run.signIns.find(person => person.roles.includes('steward'))!
@@ -183,7 +162,7 @@ async function prepare(): Promise<{ rubric: string; device: string }> {
 }
 
 async function runBatches({ rubric, device }: { rubric: string; device: string }): Promise<void> {
-  for (let seed = 1; killed < kills; seed++) {
+  for (let seed = 1; killer.killed < kills; seed++) {
     await fetch(`${run.standins['office-device-bench']}load`, {
       method: 'POST',
       body: new URLSearchParams({ stack: stackId, seed: String(seed), documents: `1-${lastDocument}` }),
@@ -214,7 +193,7 @@ async function runBatches({ rubric, device }: { rubric: string; device: string }
     if (loaded.loads.some(load => load.state !== 'ended')) faults.push(`${name}: the load ended as ${JSON.stringify(loaded.loads)}`)
     await ask('POST', `/api/batches/${id}/complete`, {}, [409])
     await until(`${name} to be done`, show, batch => batch.state === 'done' || batch.state === 'held')
-    say(`${name}: ${killed} kills so far`)
+    say(`${name}: ${killer.killed} kills so far`)
   }
 }
 
@@ -261,12 +240,12 @@ async function countAll(): Promise<void> {
 
 let doing = 'preparing'
 async function all(): Promise<void> {
-  const killer = killMany()
+  const killing = killer.run(1000, 8000)
   const prepared = await prepare()
   doing = 'running batches'
   await runBatches(prepared)
-  killing = false
-  await killer
+  killer.stop()
+  await killing
   doing = 'counting'
   await countAll()
 }
@@ -280,17 +259,14 @@ try {
 } catch (error) {
   faults.push(error instanceof Error ? (error.stack ?? error.message) : String(error))
 }
-killing = false
+killer.stop()
 // Whatever hangs here was counted already; its processes end with this one.
 const ended = Promise.allSettled([browser.close(), sql.end({ timeout: 5 })])
   .then(() => product.stop())
   .then(() => objects?.stop())
 await Promise.race([ended, pause(60_000)])
 
-console.log(
-  `${killed} kills (${[...count].map(([name, times]) => `${name} ${times}`).join(', ')}), ${batches.length} batches, ` +
-    `${lost} sides lost between device and store and accounted for.`,
-)
+console.log(`${killer.words}, ${batches.length} batches, ` + `${lost} sides lost between device and store and accounted for.`)
 for (const fault of faults) console.log(`FAULT ${fault}`)
 if (faults.length === 0) await product.remove()
 else console.log(`The logs are in ${data}`)

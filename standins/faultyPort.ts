@@ -1,0 +1,138 @@
+import { connect, createServer, type Server, type Socket } from 'node:net'
+import { setTimeout as pause } from 'node:timers/promises'
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { bodyOf } from './http'
+
+/** What can go wrong at a destination. */
+export const faults = ['none', 'refuse', 'full', 'slow', 'break', 'forget answer', 'expired'] as const
+export type Fault = (typeof faults)[number]
+
+export const faultWords: Record<Fault, string> = {
+  none: 'all goes well',
+  refuse: 'it refuses everything',
+  full: 'it has no room left',
+  slow: 'it answers after five seconds',
+  break: 'it breaks off half-way',
+  'forget answer': 'it takes everything and its answer is lost',
+  expired: 'our credentials no longer hold',
+}
+
+/** What goes wrong now; whoever serves looks at it. */
+export class Switch {
+  fault: Fault = 'none'
+
+  /** @param name as forms send it */
+  constructor(
+    readonly name: string,
+    readonly label: string,
+    readonly offered: readonly Fault[] = faults,
+  ) {}
+
+  /** Turns it, where a form says so. */
+  turn(form: URLSearchParams): void {
+    const fault = this.offered.find(one => one === form.get(this.name))
+    if (fault) this.fault = fault
+  }
+}
+
+/** The form that turns switches, as HTML. */
+export const switchForm = (switches: readonly Switch[]): string =>
+  `<form method="post" action="/switch">${switches
+    .map(({ name, label, offered, fault }) => {
+      const options = offered.map(one => `<option value="${one}"${one === fault ? ' selected' : ''}>${faultWords[one]}</option>`)
+      return `<p><label>${label} <select name="${name}">${options.join('')}</select></label></p>`
+    })
+    .join('')}<button>So be it</button></form>`
+
+/** Answers the form that turns switches; false where something else was asked. */
+export function turned(request: IncomingMessage, response: ServerResponse, switches: readonly Switch[]): boolean {
+  if (request.method !== 'POST' || request.url !== '/switch') return false
+  void bodyOf(request, 1000).then(
+    body => {
+      for (const one of switches) one.turn(new URLSearchParams(body.toString()))
+      response.writeHead(303, { location: '/' }).end()
+    },
+    () => response.writeHead(400).end(),
+  )
+  return true
+}
+
+/** How a protocol is told apart from outside. */
+export interface Speech {
+  /** Whether a client's words ask for something to be kept, and end there: the answer to it may be lost. */
+  keeps: (words: Buffer) => boolean
+  /** What is said to whom has no room, or no longer lets in; null where only the server itself can say it. */
+  answer: (words: Buffer, fault: 'full' | 'expired') => string | null
+  /** Words that are let through whatever goes wrong: of people who look. */
+  free?: (words: Buffer) => boolean
+  /** Where it breaks off, in bytes that came from the client. */
+  halfWay?: number
+}
+
+const startsWith = (pattern: RegExp) => (words: Buffer) => pattern.test(words.subarray(0, 200).toString('latin1'))
+const httpChange = startsWith(/^(PUT|POST|MKCOL|MOVE|DELETE) /)
+const httpAnswer = (status: string) => `HTTP/1.1 ${status}\r\nContent-Length: 0\r\nConnection: close\r\n\r\n`
+
+/** HTTP. @param free requests of people, by method and path */
+export const http = (free?: RegExp): Speech => ({
+  keeps: httpChange,
+  answer: (words, fault) =>
+    fault === 'expired' ? httpAnswer('401 Unauthorized') : httpChange(words) ? httpAnswer('507 Insufficient Storage') : null,
+  ...(free ? { free: startsWith(free) } : {}),
+})
+/** SMTP: a mail ends with a lone full stop. */
+export const smtp: Speech = { keeps: words => words.subarray(-5).toString('latin1') === '\r\n.\r\n', answer: () => null }
+/** What is said in secret: what goes wrong above the wire, its server does itself. @param halfWay after so many bytes it breaks off */
+const secret = (halfWay: number): Speech => ({ keeps: () => false, answer: () => null, halfWay })
+/** More than greeting and sign-in take. */
+export const sftp = secret(3500)
+/** Files go through ports of their own; so many bytes of commands are about half of what one takes. */
+export const ftp = secret(1200)
+/** More than any command, less than most files. */
+const usualHalf = 3500
+const slowMs = 5000
+
+/** A port in front of a server, where things go wrong as a switch says. @param to the server's own port, here */
+export function faultyPort(to: number, turned: Switch, speech: Speech): Server {
+  return createServer({ allowHalfOpen: true }, client => {
+    const server = connect({ port: to, host: '127.0.0.1', allowHalfOpen: true })
+    const end = () => {
+      client.destroy()
+      server.destroy()
+    }
+    client.on('error', end)
+    server.on('error', end)
+    client.on('close', end)
+    if (turned.fault === 'refuse' && !speech.free) return end()
+    let sent = 0
+    /** The answer to what was sent last is lost. */
+    let lost = false
+    const pass = async (words: Buffer): Promise<void> => {
+      const free = speech.free?.(words) ?? false
+      const fault = free ? 'none' : turned.fault
+      if (fault === 'refuse') return end()
+      if (fault === 'slow') await pause(slowMs)
+      if (fault === 'full' || fault === 'expired') {
+        const answer = speech.answer(words, fault)
+        if (answer !== null) return void client.end(answer)
+      }
+      sent += words.length
+      lost = fault === 'forget answer' && (lost || speech.keeps(words))
+      if (fault === 'break' && (sent > (speech.halfWay ?? usualHalf) || speech.keeps(words))) {
+        server.write(words.subarray(0, words.length >> 1), () => setTimeout(end, 20))
+        return
+      }
+      server.write(words)
+    }
+    void forward(client, pass).then(() => server.end(), end)
+    server.on('data', words => {
+      if (lost) end()
+      else client.write(words)
+    })
+    server.on('end', () => client.end())
+  })
+}
+
+async function forward(from: Socket, pass: (words: Buffer) => Promise<void>): Promise<void> {
+  for await (const words of from as AsyncIterable<Buffer>) await pass(words)
+}
