@@ -2,6 +2,7 @@ import { createHash, randomUUID } from 'node:crypto'
 import { copyFile, mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { dirname, join, resolve } from 'node:path'
 import { z } from 'zod'
+import { manifestOf, manifestText, tagFiles, type Payload } from '../core/archive/bag'
 import { numberedName } from '../core/name/template'
 import { isWithin } from '../core/name/within'
 import { defineConnector, Refusal, type Delivery, type Receipt, type Taken } from './connector'
@@ -29,7 +30,7 @@ export default defineConnector({
   }),
 })
 
-const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+const sha256 = (bytes: Uint8Array | string) => createHash('sha256').update(bytes).digest('hex')
 
 async function folderThere({ path }: Options): Promise<void> {
   const there = await stat(path).catch(() => null)
@@ -49,10 +50,7 @@ async function holds(options: Options, { place, sha256: expected }: Taken): Prom
   await folderThere(options)
   if (!isWithin(resolve(place), resolve(options.path))) return null
   const manifest = await readFile(join(place, 'manifest-sha256.txt'), 'utf8').catch(() => '')
-  const payload = manifest.split('\n').flatMap(line => {
-    const found = /^([0-9a-f]{64}) {2}(.+)$/.exec(line)
-    return found ? [{ sha256: found[1]!, path: unlisted(found[2]!) }] : []
-  })
+  const payload = manifestOf(manifest)
   for (const file of payload) {
     const bytes = await readFile(within(place, '', file.path)).catch(() => null)
     if (!bytes || sha256(bytes) !== file.sha256) return false
@@ -60,31 +58,24 @@ async function holds(options: Options, { place, sha256: expected }: Taken): Prom
   return payload.some(file => file.sha256 === expected)
 }
 
-const unlisted = (path: string) => path.replaceAll('%0A', '\n').replaceAll('%0D', '\r').replaceAll('%25', '%')
-/** Percent-encoded as section 2.1.3 asks. */
-const listed = (path: string) => path.replaceAll('%', '%25').replaceAll('\n', '%0A').replaceAll('\r', '%0D')
-
 async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
   await folderThere(options)
   const [first] = delivery.files
   if (!first) throw new Refusal(`Document ${delivery.id} has no files. Give its rubric a file to make.`)
   const name = first.name.replace(/\.[^./]+$/, '')
-  const manifest = new Map<string, string>()
   const index = Buffer.from(`${JSON.stringify({ id: delivery.id, ...delivery.index }, null, 2)}\n`)
-  for (const file of delivery.files) manifest.set(`data/${file.name}`, file.sha256)
-  manifest.set('data/index.json', sha256(index))
-  const manifestText = [...manifest].map(([path, digest]) => `${digest}  ${listed(path)}\n`).join('')
+  const payload = [...delivery.files.map(file => ({ path: file.name, sha256: file.sha256 })), { path: 'index.json', sha256: sha256(index) }]
   for (let number = 1; ; number++) {
     const place = within(options.path, delivery.folder, numberedName(name, number))
     const there = await stat(place).catch(() => null)
     if (there) {
-      if ((await readFile(join(place, 'manifest-sha256.txt'), 'utf8').catch(() => null)) === manifestText)
-        return receipt(place, manifest.size)
+      if ((await readFile(join(place, 'manifest-sha256.txt'), 'utf8').catch(() => null)) === manifestText(payload))
+        return receipt(place, payload.length)
       continue
     }
     const part = join(dirname(place), `.${sha256(Buffer.from(delivery.id)).slice(0, 16)}.part`)
     await rm(part, { recursive: true, force: true })
-    await writeBag(part, options, delivery, { index, manifestText })
+    await writeBag(part, options, delivery, index, payload)
     try {
       // A folder that is not empty is never replaced.
       await rename(part, place)
@@ -94,7 +85,7 @@ async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
       throw error
     }
     await sync(dirname(place))
-    return receipt(place, manifest.size)
+    return receipt(place, payload.length)
   }
 }
 
@@ -107,7 +98,8 @@ async function writeBag(
   bag: string,
   { organization }: Options,
   delivery: Delivery,
-  { index, manifestText }: { index: Buffer; manifestText: string },
+  index: Buffer,
+  payload: readonly Payload[],
 ): Promise<void> {
   let bytes = index.length
   await mkdir(join(bag, 'data'), { recursive: true })
@@ -122,18 +114,12 @@ async function writeBag(
   }
   await writeFile(join(bag, 'data', 'index.json'), index)
   const info = [
-    ...(organization ? [['Source-Organization', organization]] : []),
+    ['Source-Organization', organization],
     ['External-Identifier', delivery.id],
     ['Internal-Sender-Identifier', z.string().catch('').parse(delivery.index.batch)],
     ['Bagging-Date', new Date().toISOString().slice(0, 10)],
-    ['Payload-Oxum', `${bytes}.${delivery.files.length + 1}`],
-  ]
-  const tags: [string, string][] = [
-    ['bagit.txt', 'BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n'],
-    ['bag-info.txt', info.map(([key, value]) => `${key}: ${value!.replace(/[\r\n]+/g, ' ')}\n`).join('')],
-    ['manifest-sha256.txt', manifestText],
-  ]
-  tags.push(['tagmanifest-sha256.txt', tags.map(([name, text]) => `${sha256(Buffer.from(text))}  ${name}\n`).join('')])
+  ] as const
+  const tags = tagFiles(info, payload, bytes, sha256)
   for (const [name, text] of tags) {
     await writeFile(join(bag, name), text)
     await sync(join(bag, name))

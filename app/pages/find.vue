@@ -21,7 +21,7 @@ const howMany = computed(() => {
   const { all, most } = facets.value ?? { all: 0, most: 1 }
   return all >= most ? `${counted(most, 'document')} and more` : counted(all, 'document')
 })
-const csv = computed(() => `/api/find/csv?${new URLSearchParams(asked.value).toString()}`)
+const query = computed(() => new URLSearchParams(asked.value).toString())
 
 const { data: kept, refresh } = useLoaded<KeptSearch[]>('/api/find/kept')
 const { running, trouble: keepTrouble, run } = useAction()
@@ -82,7 +82,17 @@ const forget = (id: number) =>
           <button type="button" class="act-quiet min-h-9!" :disabled="running || !name.trim()" @click="keep">Keep it</button>
         </template>
         <button v-else-if="narrowed" type="button" class="tool" @click="name = asked.text ?? ''">Keep this search…</button>
-        <a v-if="found?.length" class="tool no-underline" :href="csv" download>CSV</a>
+        <template v-if="found?.length">
+          <a class="tool no-underline" :href="`/api/find/csv?${query}`" download>CSV</a>
+          <a
+            v-if="facets && facets.all < facets.most"
+            class="tool no-underline"
+            :href="`/api/find/bag?${query}`"
+            title="Files and index values as one package for an archive (BagIt)"
+            download
+            >Package</a
+          >
+        </template>
         <button type="button" class="tool" :aria-pressed="pictures" @click="pictures = !pictures">
           <component :is="pictures ? List : LayoutGrid" :size="16" aria-hidden="true" /> {{ pictures ? 'As a list' : 'As pictures' }}
         </button>

@@ -1,4 +1,7 @@
+import { createHash } from 'node:crypto'
 import { expect, test } from '@playwright/test'
+import JSZip from 'jszip'
+import { manifestOf } from '../../core/archive/bag'
 import { fleet } from '../../standins/paper/world'
 import { readAndFind, toIndex } from '../product/batchCopy'
 import { expectAccessible, signIn } from './desk'
@@ -64,4 +67,15 @@ test('a document is found by what stands in it, narrowed, opened where the words
   const csv = await (await page.request.get(`/api/find/csv?text=${name}`)).text()
   expect(csv.split('\r\n')).toHaveLength(count + 2)
   expect(csv).toContain('Mooring permit 04217')
+
+  // And as one package for an archive, of which each file is what its manifest says.
+  const zip = await JSZip.loadAsync(await (await page.request.get(`/api/find/bag?text=${name}`)).body())
+  const manifest = manifestOf(await zip.file('documents/manifest-sha256.txt')!.async('text'))
+  expect(manifest.filter(({ path }) => path.endsWith('/index.json'))).toHaveLength(count)
+  expect(Object.keys(zip.files).filter(path => path.startsWith('documents/data/'))).toHaveLength(manifest.length)
+  for (const { path, sha256 } of manifest) {
+    const bytes = await zip.file(`documents/${path}`)!.async('nodebuffer')
+    expect(createHash('sha256').update(bytes).digest('hex')).toBe(sha256)
+  }
+  expect((await page.request.get('/api/find/bag?text=nothing-has-this')).status()).toBe(404)
 })
