@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { createReadStream } from 'node:fs'
+import { stat } from 'node:fs/promises'
 import { Agent as HttpAgent } from 'node:http'
 import { Agent as HttpsAgent } from 'node:https'
 import {
@@ -86,12 +87,15 @@ function opened(client: S3Client, options: Options): Destination {
 
   /** Puts a file under the first name that is free or already holds these bytes; an object is there whole or not at all. */
   async function place(delivery: Delivery, file: Delivery['files'][number]): Promise<string> {
+    const { size } = await stat(file.path)
+    const isHeld = (known: Awaited<ReturnType<typeof head>>) => known?.Metadata?.sha256 === file.sha256 && known.ContentLength === size
     for (let number = 1; ; number++) {
       const name = numberedName(file.name, number)
       const Key = keyOf(joined(delivery.folder, name))
       const known = await head(Key)
-      if (known?.Metadata?.sha256 === file.sha256) return name
-      if (known) continue
+      if (isHeld(known)) return name
+      // What says that it is this delivery and is not whole is put right; all else is somebody's own.
+      if (known && known.Metadata?.sha256 !== file.sha256) continue
       const upload = new Upload({
         client,
         partSize: partBytes,
@@ -107,7 +111,8 @@ function opened(client: S3Client, options: Options): Destination {
       })
       await upload.done()
       const kept = await head(Key)
-      if (kept?.Metadata?.sha256 === file.sha256) return name
+      if (isHeld(kept)) return name
+      if (kept?.Metadata?.sha256 === file.sha256) throw new Error(`The bucket ${Bucket} did not keep ${name} whole. Ask its administrator.`)
     }
   }
 

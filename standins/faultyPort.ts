@@ -65,6 +65,8 @@ export interface Speech {
   answer: (words: Buffer, fault: 'full' | 'expired') => string | null
   /** Words that are let through whatever goes wrong: of people who look. */
   free?: (words: Buffer) => boolean
+  /** Whether the server must see whole requests alone: one that keeps parts of others would lose the protocol's promise. */
+  whole?: boolean
   /** Where it breaks off, in bytes that came from the client. */
   halfWay?: number
 }
@@ -80,6 +82,8 @@ export const http = (free?: RegExp): Speech => ({
     fault === 'expired' ? httpAnswer('401 Unauthorized') : httpChange(words) ? httpAnswer('507 Insufficient Storage') : null,
   ...(free ? { free: startsWith(free) } : {}),
 })
+/** The object store's: what it takes is there whole or not at all, and the server behind keeps what broke off. */
+export const objects: Speech = { ...http(), whole: true }
 /** SMTP: a mail ends with a lone full stop. */
 export const smtp: Speech = { keeps: words => words.subarray(-5).toString('latin1') === '\r\n.\r\n', answer: () => null }
 /** What is said in secret: what goes wrong above the wire, its server does itself. @param halfWay after so many bytes it breaks off */
@@ -118,13 +122,14 @@ export function faultyPort(to: number, turned: Switch, speech: Speech): Server {
       }
       sent += words.length
       lost = fault === 'forget answer' && (lost || speech.keeps(words))
+      if (fault === 'break' && speech.whole && speech.keeps(words)) return end()
       if (fault === 'break' && (sent > (speech.halfWay ?? usualHalf) || speech.keeps(words))) {
         server.write(words.subarray(0, words.length >> 1), () => setTimeout(end, 20))
         return
       }
       server.write(words)
     }
-    void forward(client, pass).then(() => server.end(), end)
+    void forward(client, speech.whole ?? false, pass).then(() => server.end(), end)
     server.on('data', words => {
       if (lost) end()
       else client.write(words)
@@ -133,6 +138,32 @@ export function faultyPort(to: number, turned: Switch, speech: Speech): Server {
   })
 }
 
-async function forward(from: Socket, pass: (words: Buffer) => Promise<void>): Promise<void> {
-  for await (const words of from as AsyncIterable<Buffer>) await pass(words)
+async function forward(from: Socket, whole: boolean, pass: (words: Buffer) => Promise<void>): Promise<void> {
+  const chunks = from as AsyncIterable<Buffer>
+  for await (const words of whole ? requests(chunks) : chunks) await pass(words)
+}
+
+const headEnd = Buffer.from('\r\n\r\n')
+
+/** HTTP requests, each whole; one that breaks off never comes. */
+async function* requests(chunks: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
+  let held = Buffer.alloc(0)
+  for await (const chunk of chunks) {
+    held = Buffer.concat([held, chunk])
+    for (let length = lengthOf(held); length !== null && held.length >= length; length = lengthOf(held)) {
+      yield held.subarray(0, length)
+      held = held.subarray(length)
+    }
+  }
+}
+
+/** How long the request is that begins here; null where that is not known yet. */
+function lengthOf(held: Buffer): number | null {
+  const head = held.indexOf(headEnd)
+  if (head === -1) return null
+  const words = held.subarray(0, head).toString('latin1')
+  const body = head + headEnd.length
+  if (!/^transfer-encoding: *chunked/im.test(words)) return body + Number(/^content-length: *(\d+)/im.exec(words)?.[1] ?? 0)
+  const last = held.indexOf('0\r\n\r\n', body)
+  return last === -1 ? null : last + 5
 }

@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import S3rver from 's3rver'
 import ssh2 from 'ssh2'
-import { faultyPort, ftp, http, sftp as sftpSpeech, Switch, switchForm, turned } from '../faultyPort'
+import { faultyPort, ftp, objects, sftp as sftpSpeech, Switch, switchForm, turned } from '../faultyPort'
 import { folderPage } from '../folderPage'
 import { endWhenTold, freePort, listening } from '../http'
 import { ftpServer, ownCertificate, type OwnCertificate } from './ftpServer'
@@ -58,7 +58,7 @@ const { port: objectsPort } = await new S3rver({
   directory: store,
   configureBuckets: [{ name: 'records', configs: [] }],
 }).run()
-await listening(faultyPort(objectsPort, troubles.objects, http()), Number(values.objects))
+await listening(faultyPort(objectsPort, troubles.objects, objects), Number(values.objects))
 
 const key = ssh2.utils.parseKey(hostKey)
 if (key instanceof Error) throw key

@@ -6,6 +6,7 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
+import { PutObjectCommand, S3Client } from '@aws-sdk/client-s3'
 import S3rver from 's3rver'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { connectorNamed } from '../../connectors'
@@ -168,6 +169,23 @@ describe('an object store', () => {
     expect(JSON.parse((await open().browse!.read('Permits/2026/Überstand 1.index.json')).toString())).toMatchObject({ id: '12' })
     await open().deliver(await delivery('third', { id: '14', folder: 'Archive' }))
     expect((await open().browse!.list('')).map(entry => [entry.name, entry.kind])).toEqual([['Archive', 'folder']])
+  })
+
+  it('puts right what says that it is the same file and is not whole, and never what is another’s', async () => {
+    const whole = await delivery('a whole file', { id: '15', folder: 'Parts' })
+    const [{ sha256 }] = whole.files as [Delivery['files'][number]]
+    const client = new S3Client({
+      endpoint: `http://127.0.0.1:${objectsPort}`,
+      region: 'us-east-1',
+      forcePathStyle: true,
+      credentials: { accessKeyId: 'S3RVER', secretAccessKey: 'S3RVER' },
+    })
+    const part = { Bucket: 'records', Key: 'harbour/Parts/Überstand 1.pdf', Body: 'a wh', Metadata: { sha256 } }
+    await client.send(new PutObjectCommand(part))
+    await open().deliver(whole)
+    expect((await open().browse!.read('Parts/Überstand 1.pdf')).toString()).toBe('a whole file')
+    expect((await open().browse!.list('Parts')).map(entry => entry.name)).toEqual(['Überstand 1.index.json', 'Überstand 1.pdf'])
+    client.destroy()
   })
 
   it('says what is wrong', async () => {

@@ -8,7 +8,7 @@ import S3rver from 's3rver'
 import { connectorNamed } from '../../connectors'
 import type { Delivery } from '../../connectors/connector'
 import { cloudServer } from '../../standins/cloud/server'
-import { faultyPort, ftp, http, sftp, smtp, Switch, type Fault, type Speech } from '../../standins/faultyPort'
+import { faultyPort, ftp, http, objects, sftp, smtp, Switch, type Fault, type Speech } from '../../standins/faultyPort'
 import { freePort, listening } from '../../standins/http'
 import { Mailboxes } from '../../standins/mail/mailboxes'
 import { mailServer } from '../../standins/mail/server'
@@ -83,7 +83,7 @@ const kinds: Record<string, (trouble: Switch) => Promise<Kind>> = {
     const bucket = { name: 'records', configs: [] }
     const server = new S3rver({ port: 0, address: '127.0.0.1', silent: true, directory, configureBuckets: [bucket] })
     const { port } = await server.run()
-    const front = faultyPort(port, trouble, http())
+    const front = faultyPort(port, trouble, objects)
     ends.push(
       () => front.close(),
       () => server.close(),
@@ -189,7 +189,7 @@ describe.each(Object.keys(kinds))('%s', name => {
       // An answer that was lost may be found out within the same attempt.
       if (fault !== 'forget answer') expect(words, fault).not.toBe('delivered')
       expect(words.length, `${fault}: ${words}`).toBeGreaterThan(8)
-      // What breaks off may have arrived all the same, or, in the object store's stand-in, in part.
+      // What breaks off may have arrived all the same.
       expect(await kind.held(id), fault).toBeLessThanOrEqual(fault === 'forget answer' || fault === 'break' ? 1 : 0)
       trouble.fault = 'none'
       expect(await attempt(id), `after ${fault}`).toBe('delivered')

@@ -47,11 +47,7 @@ const says = computed(() => {
     <button v-if="!busy" type="button" class="act-quiet" :disabled="running || !sound || sample === null" @click="make">
       Make its first pages into files
     </button>
-    <div v-else class="flex items-center gap-4" role="status">
-      <span class="whitespace-nowrap">{{ tried!.of ? `Step ${tried!.done} of ${tried!.of}` : 'Waiting for a worker…' }}</span>
-      <progress class="h-2 flex-1" :value="tried!.done" :max="Math.max(1, tried!.of)" aria-label="How far the files are" />
-      <button type="button" class="act-quiet min-h-9!" @click="cancel">Stop</button>
-    </div>
+    <StepProgress v-else :done="tried!.done" :of="tried!.of" label="How far the files are" @stop="cancel" />
     <p v-if="!made && !busy" class="small mt-2 text-faded">
       The real files of three pages, and what they weigh in each colour and kind. Nothing of the batch changes.
     </p>

@@ -2,18 +2,16 @@
 import { ArrowDown, ArrowUp, GripVertical } from '@lucide/vue'
 import { useDraggable } from 'vue-draggable-plus'
 import { fillFields } from '~~/core/fields/fill'
-import type { Word } from '~~/core/model/evidence'
 import { idFor } from '~~/core/name/identity'
-import { textOf } from '~~/core/text/lines'
 import { DocumentType, groupNames } from '~~/core/model/rubric'
 import { patternFault } from '~~/core/pattern/pattern'
 import type { BatchRow } from '~~/shared/views/batches'
-import { useRubricText, type RawField, type RawSource, type RawType } from '~/components/rules/useRubricText'
+import { useRubricText, type RawField, type RawType } from '~/components/rules/useRubricText'
 import { kindWords } from '~/words/rubric'
 import { changeShared, inOrder, renameElsewhere, setSharing, sharing } from './sharedFields'
-import { atPlace, besideLabel } from './pointed'
 import { seenLater } from './seenLater'
 import { useLearnedOf } from './useLearnedOf'
+import { usePointing } from './usePointing'
 import { useSample } from './useSample'
 
 /** Types of documents and their fields: made by pointing at a page of the sample, and tried on all of it at once. */
@@ -125,33 +123,10 @@ const pageAt = ref(0)
 const page = computed(() => pages.value[Math.min(pageAt.value, pages.value.length - 1)] ?? null)
 watch(sample, () => (pageAt.value = 0))
 
-const pointing = ref<'label' | 'value' | 'place' | null>(null)
-const label = shallowRef<Word[]>([])
 watch(at, () => (open.value = null))
-watch(open, () => (pointing.value = null))
-const asks = computed(() =>
-  pointing.value === null
-    ? null
-    : pointing.value === 'label'
-      ? 'Press the label, the words beside the value'
-      : pointing.value === 'value'
-        ? `Now press the value that belongs to “${textOf(label.value)}”`
-        : 'Press the value',
-)
-function press(words: Word[]) {
-  const one = field.value
-  if (!one) return
-  if (pointing.value === 'label') {
-    label.value = words
-    pointing.value = 'value'
-    return
-  }
-  const source: RawSource = pointing.value === 'value' ? besideLabel(label.value, words) : atPlace(words)
-  const named = label.value.length && /^Field \d+$/.test(one.label) ? textOf(label.value).replace(/[:.\s]+$/, '') : one.label
-  changeField(one.id, { from: [...(one.from ?? []), source], label: named })
-  pointing.value = null
-  label.value = []
-}
+const { pointing, label, asks, point, press } = usePointing(field, (one, to) => {
+  changeField(one.id, to)
+})
 
 const { learned, forget } = useLearnedOf(id)
 /** Where people found the values of a field, and its place on the page that is shown. */
@@ -263,12 +238,7 @@ const foundWords = (one: RawField) => {
               @share="share"
               @twice="setTwice(one.id, $event)"
               @change="changeField(one.id, $event)"
-              @point="
-                what => {
-                  pointing = what
-                  label = []
-                }
-              "
+              @point="point"
               @remove="removeField(one.id)"
             >
               <LearnedPlace v-if="foundBefore(one)" :place="foundBefore(one)!" @forget="forget" />

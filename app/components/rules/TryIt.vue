@@ -92,11 +92,7 @@ const said = (side: { fate: string; document: number | null; heading: boolean })
       draft would make of them.
     </p>
     <TroubleBand :words="trouble" />
-    <div v-if="busy" class="mt-4 flex items-center gap-4" role="status">
-      <span class="whitespace-nowrap">{{ tried!.of ? `Step ${tried!.done} of ${tried!.of}` : 'Waiting for a worker…' }}</span>
-      <progress class="h-2 flex-1" :value="tried!.done" :max="Math.max(1, tried!.of)" aria-label="How far the try is" />
-      <button type="button" class="act-quiet" @click="cancel">Stop</button>
-    </div>
+    <StepProgress v-if="busy" class="mt-4" :done="tried!.done" :of="tried!.of" label="How far the try is" @stop="cancel" />
     <p v-if="tried?.cancelled" class="mt-3 text-faded">Stopped.</p>
     <section v-if="outcome" class="mt-5 grid items-start gap-8 lg:grid-cols-[17rem_minmax(0,1fr)]" aria-label="Outcome">
       <div>

@@ -1,7 +1,7 @@
 // Made by `npm run simd` from the texts in assembly/; do not edit.
 
 /** SHA-256 of the texts that it was compiled from. */
-export const compiledFrom = '569c6f72d95a0238f42efd9d6a7063d78df8478a35279ba914a4628c5213b3ba'
+export const compiledFrom = '6c283020ceaee0cddec5ae9b90dda4553ebdc7a4b725f3ac9229a6271e87fc86'
 
 /** A WebAssembly module, as base64. */
 export const compiled =

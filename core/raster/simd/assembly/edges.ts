@@ -1,4 +1,4 @@
-/** Light along a row and across it, over three lines each; see `Row`. */
+/** Light along a row and across it, over three lines each; see `edgeSums`. */
 export function rowSteps(middle: usize, width: i32, tall: usize, steep: usize): void {
   for (let x = 0; x < width; x += 8) {
     const at = middle + x

@@ -22,7 +22,7 @@ export function smooth(image: usize, made: usize, width: i32, height: i32): void
   }
 }
 
-/** The front of a sheet as it may show through on its back: ink darker than `limit`, mirrored, moved, and spread by `radius`; see `mirrored`. */
+/** The front of a sheet as it may show through on its back: ink darker than `limit`, mirrored, moved, and spread; see `spreadFront`. */
 export function spread(
   front: usize,
   frontWidth: i32,

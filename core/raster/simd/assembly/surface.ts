@@ -76,7 +76,7 @@ function scaled(pixels: v128, times: usize, offsets: usize): v128 {
   return i32x4.shr_s(i32x4.add(i32x4.mul(pixels, v128.load(times)), v128.load(offsets)), 10)
 }
 
-/** 255 + (pixel − paper) · gain / max(darkest, paper), cut off at 0 and 255; see `stretched`. */
+/** 255 + (pixel − paper) · gain / max(darkest, paper), cut off at 0 and 255; see `forReading`. */
 export function stretch(
   image: usize,
   made: usize,

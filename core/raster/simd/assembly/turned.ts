@@ -116,7 +116,7 @@ export function turn(
   }
 }
 
-/** Rows of a turned page of two levels: each pixel is the nearest one's; see `straightenBitmap`. As `turn`, but for places and one channel. */
+/** Rows of a turned page of two levels: each pixel is the nearest one's; see `straightenBitmap`. Else as `turn`, of one channel. */
 export function turnNearest(image: usize, firstRow: i32, made: usize, width: i32, rows: i32, places: usize, stepX: i32, stepY: i32): void {
   for (let row = 0; row < rows; row++) {
     const place = places + 16 * row
