@@ -131,10 +131,17 @@ try {
     }
   }
   const oneSided = join(folder, 'one-sided.json')
-  await writeFile(
-    oneSided,
-    JSON.stringify({ ...read.rubric, scan: { ...read.rubric.scan, sides: 'one' }, split: { ...read.rubric.split, before: 'document' } }),
-  )
+  // No fields: what is asked is what the path costs beside reading once.
+  const prose = {
+    ...read.rubric,
+    types: [],
+    defaultType: undefined,
+    scan: { ...read.rubric.scan, sides: 'one' },
+    split: { rules: [{ rule: 'count', pages: 5 }] },
+    files: [{ format: 'pdf-a', name: '{seq:3}' }],
+    send: [],
+  }
+  await writeFile(oneSided, JSON.stringify(prose))
   await drawSides(join(folder, 'full'), fullPages(30), 'mono')
   await againstOcr('full pages of text, mono', oneSided, join(folder, 'full'), 'at most 1.15')
 } finally {

@@ -1,4 +1,4 @@
-import { wantsAgain } from '../core/fields/again'
+import { pagesAgain } from '../core/fields/again'
 import type { FillEvidence } from '../core/fields/evidence'
 import { fillFields } from '../core/fields/fill'
 import { readsDocuments } from '../core/fields/recognise'
@@ -27,8 +27,12 @@ export async function withPictures(
 ): Promise<FillEvidence> {
   const boxes = looksForTicks(type) ? await Promise.all(pictures.map(async ({ file, dpi }) => tickBoxesOf(await file(), dpi))) : []
   const evidence = { ...known, boxes }
-  const paper = pictures.filter(picture => !picture.bornDigital)
-  if (!readsDocuments(rubric) || paper.length === 0 || !wantsAgain(type, fillFields(type, evidence))) return evidence
+  if (!readsDocuments(rubric) || pictures.every(picture => picture.bornDigital)) return evidence
+  const numbers = known.numbers ?? pictures.map((_, at) => at + 1)
+  const paper = pagesAgain(type, fillFields(type, evidence), numbers, pictures.length)
+    .map(at => pictures[at]!)
+    .filter(picture => !picture.bornDigital)
+  if (paper.length === 0) return evidence
   const pages = await Promise.all(paper.map(async ({ file, dpi }) => ({ file: await file(), dpi })))
   const patterns = rubric.redact?.patterns ?? []
   const read = new Map(
