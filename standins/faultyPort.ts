@@ -140,19 +140,36 @@ export function faultyPort(to: number, turned: Switch, speech: Speech): Server {
 
 async function forward(from: Socket, whole: boolean, pass: (words: Buffer) => Promise<void>): Promise<void> {
   const chunks = from as AsyncIterable<Buffer>
-  for await (const words of whole ? requests(chunks) : chunks) await pass(words)
+  const goOn = () => from.write('HTTP/1.1 100 Continue\r\n\r\n')
+  for await (const words of whole ? requests(chunks, goOn) : chunks) await pass(words)
 }
 
 const headEnd = Buffer.from('\r\n\r\n')
 
-/** HTTP requests, each whole; one that breaks off never comes. */
-async function* requests(chunks: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
-  let held = Buffer.alloc(0)
+/**
+ * HTTP requests, each whole; one that breaks off never comes.
+ * @param goOn tells whoever waits for that to send the rest (RFC 9110, 10.1.1)
+ */
+async function* requests(chunks: AsyncIterable<Buffer>, goOn: () => void): AsyncGenerator<Buffer> {
+  let held: Buffer[] = []
+  let size = 0
+  let length: number | null = null
   for await (const chunk of chunks) {
-    held = Buffer.concat([held, chunk])
-    for (let length = lengthOf(held); length !== null && held.length >= length; length = lengthOf(held)) {
-      yield held.subarray(0, length)
-      held = held.subarray(length)
+    held.push(chunk)
+    size += chunk.length
+    while (size > 0) {
+      if (length === null) {
+        held = [Buffer.concat(held)]
+        length = lengthOf(held[0]!)
+        if (/^[^]*?\r\nexpect: *100-continue/i.test(held[0]!.subarray(0, 4096).toString('latin1')) && (length ?? Infinity) > size) goOn()
+      }
+      if (length === null || size < length) break
+      const all = Buffer.concat(held)
+      yield all.subarray(0, length)
+      const rest = all.subarray(length)
+      held = rest.length ? [rest] : []
+      size = rest.length
+      length = null
     }
   }
 }

@@ -78,7 +78,7 @@ const kinds: Record<string, (trouble: Switch) => Promise<Kind>> = {
     return { options, held: async id => (await filesIn(root, id)).length }
   },
   objects: async trouble => {
-    const directory = join(folder, 'objects')
+    const directory = join(folder, `objects-${ends.length}`)
     await mkdir(directory)
     const bucket = { name: 'records', configs: [] }
     const server = new S3rver({ port: 0, address: '127.0.0.1', silent: true, directory, configureBuckets: [bucket] })
@@ -182,6 +182,7 @@ describe.each(Object.keys(kinds))('%s', name => {
       }
     }
     expect(await attempt('0')).toBe('delivered')
+    expect(await kind.held('0')).toBe(1)
     for (const [at, fault] of goesWrong[name]!.entries()) {
       const id = String(at + 1)
       trouble.fault = fault
@@ -196,4 +197,20 @@ describe.each(Object.keys(kinds))('%s', name => {
       expect(await kind.held(id), `after ${fault}`).toBe(1)
     }
   }, 60_000)
+})
+
+it('lets large things through as they are, in pieces and with their length asked for first', async () => {
+  const kind = await kinds.objects!(new Switch('fault', 'objects'))
+  const large = Buffer.alloc(7 * 1024 * 1024, 'permit ')
+  await writeFile(join(folder, 'large.pdf'), large)
+  const destination = connectorNamed('objects').open(kind.options)
+  const [file] = delivery('large').files
+  const sha256 = createHash('sha256').update(large).digest('hex')
+  await destination.deliver({ ...delivery('large'), files: [{ ...file!, path: join(folder, 'large.pdf'), sha256 }] })
+  expect(
+    createHash('sha256')
+      .update(await destination.browse!.read('permit-large.pdf'))
+      .digest('hex'),
+  ).toBe(sha256)
+  await destination.dispose()
 })

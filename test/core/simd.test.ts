@@ -125,6 +125,22 @@ describe('ink', () => {
   })
 })
 
+it('takes pages without a pixel, or of one', () => {
+  for (const [width, height] of [
+    [0, 0],
+    [0, 3],
+    [3, 0],
+    [1, 1],
+  ] as const) {
+    const page = { width, height, data: new Uint8Array(width * height) }
+    expect([smooth(page), findRuns(page).count, straighten({ ...page, channels: 1 }, 1, [9]).data.length]).toEqual([
+      page.data,
+      0,
+      width * height,
+    ])
+  }
+})
+
 describe('smoothing', () => {
   const check = ({ width, height, data }: typeof large) => {
     const made = smooth({ width, height, data })

@@ -1,12 +1,12 @@
 import type { Blocks } from '../blocks'
 import type { Grey } from '../image'
-import { bandBytes, levelsAt, put } from './memory'
+import { rowsAtOnce, levelsAt, put } from './memory'
 import { passes, places } from './module'
 
 /** Mean and standard deviation of each block of `size` × `size` pixels, from every second pixel of every second row. */
 export function statistics({ width, height, data }: Grey, size: number, columns: number, rows: number) {
   const [mean, deviation] = [new Float32Array(columns * rows), new Float32Array(columns * rows)]
-  const together = Math.max(1, Math.floor(bandBytes / (width * size)))
+  const together = rowsAtOnce(width * size)
   const {
     memory,
     at: [image, means, deviations],

@@ -1,4 +1,4 @@
-import { Band, bandBytes, levelsAt, numbersAt, type Page } from './memory'
+import { Band, rowsAtOnce, levelsAt, numbersAt, type Page } from './memory'
 import { passes, places } from './module'
 
 /** How large the steps of light along some rows are, in sixths of a level: 512 counts. */
@@ -25,7 +25,7 @@ export function stepCounts(page: Page, rowStep: number): Uint32Array {
 export function edgeSums(page: Page, cell: number, columns: number, rows: number, least: number): Float32Array[] {
   const { width, height } = page
   const cells = columns * rows
-  const bandRows = Math.max(5, Math.floor(bandBytes / width))
+  const bandRows = rowsAtOnce(width, 5)
   const {
     memory,
     at: [image, tall, steep, sums],

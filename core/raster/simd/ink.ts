@@ -1,4 +1,4 @@
-import { bandBytes, levelsAt, put, wholesAt, type Page } from './memory'
+import { rowsAtOnce, levelsAt, put, wholesAt, type Page } from './memory'
 import { passes, places } from './module'
 
 /** Horizontal runs of ink, row by row: pixels from `start` up to but not including `end`. */
@@ -11,7 +11,7 @@ export interface Runs {
 
 /** All runs of ink of a page of two levels, 1 ink and 0 paper. */
 export function findRuns({ width, height, data }: Page): Runs {
-  const band = Math.max(1, Math.floor(bandBytes / width))
+  const band = rowsAtOnce(width)
   const most = band * ((width >> 1) + 1)
   const {
     memory,
@@ -39,7 +39,7 @@ export function findRuns({ width, height, data }: Page): Runs {
 
 /** Where ink ends downwards, at every `step`th column, in units of so many pixels; no more than `most` places. */
 export function lowerEdges({ width, height, data }: Page, step: number, most: number): { x: Float32Array; y: Float32Array; count: number } {
-  const band = Math.max(2, Math.floor(bandBytes / width))
+  const band = rowsAtOnce(width, 2)
   const {
     memory,
     at: [image, xs, ys],

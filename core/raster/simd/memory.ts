@@ -1,5 +1,8 @@
-/** Pixels that are worked on at once: what fits near the processor. */
-export const bandBytes = 1 << 18
+/** Bytes that are worked on at once: what fits near the processor. */
+const bandBytes = 1 << 18
+
+/** Rows of so many bytes that are worked on at once. */
+export const rowsAtOnce = (rowBytes: number, least = 1): number => Math.max(least, Math.floor(bandBytes / Math.max(1, rowBytes)))
 
 /** A page of one byte a pixel. */
 export interface Page {

@@ -1,10 +1,10 @@
-import { bandBytes, type Page } from './memory'
+import { rowsAtOnce, type Page } from './memory'
 import { passes, places } from './module'
 
 /** Each pixel with its neighbours, 1 2 1 both ways; a page's outermost pixels stay. */
 export function smooth({ width, height, data }: Page): Uint8Array {
   const smoothed = data.slice()
-  const band = Math.max(3, Math.floor(bandBytes / width))
+  const band = rowsAtOnce(width, 3)
   const {
     memory,
     at: [image, made],

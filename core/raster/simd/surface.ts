@@ -1,6 +1,6 @@
 import type { Blocks } from '../blocks'
 import type { Grey } from '../image'
-import { bandBytes, numbersAt, put } from './memory'
+import { rowsAtOnce, numbersAt, put } from './memory'
 import { passes, places } from './module'
 
 /** Goes over a page in bands of rows, each into the passes' memory and back. */
@@ -12,7 +12,7 @@ function inBands(
 ): Uint8Array {
   const made = new Uint8Array(data.length)
   // Four rows share their levels.
-  const band = Math.max(4, Math.floor(bandBytes / width) & ~3)
+  const band = rowsAtOnce(width, 4) & ~3
   const row = 4 * width
   const {
     memory,

@@ -1,4 +1,4 @@
-import { bandBytes, put } from './memory'
+import { rowsAtOnce, put } from './memory'
 import { passes, places } from './module'
 
 interface Pixels {
@@ -37,7 +37,7 @@ function inTurnedBands(
 ): Uint8Array {
   const turned = new Uint8Array(data.length)
   const stride = width * channels
-  const band = Math.max(1, Math.floor(bandBytes / stride))
+  const band = rowsAtOnce(stride)
   const reach = band + Math.ceil((Math.abs(stepY) * width) / 2 ** 15) + 4
   const {
     memory,
