@@ -43,3 +43,19 @@ function same(a: TriedDocument | null, b: TriedDocument): boolean {
   const values = new Map(a.values.map(({ field, value }) => [field, value]))
   return b.values.every(({ field, value }) => values.has(field) && values.get(field) === value)
 }
+
+/**
+ * The first documents of two outcomes, as far as the same pages: what one has behind the other's last would seem to be missing there.
+ * @param placeOf where a page lies in its batch; documents are in that order
+ */
+export function firstOfBoth<T extends { pages: readonly number[] }>(
+  before: readonly T[],
+  after: readonly T[],
+  most: number,
+  placeOf: (page: number) => number,
+): [T[], T[]] {
+  const begins = (document: T | undefined) => (document ? placeOf(document.pages[0]!) : Infinity)
+  const end = Math.min(begins(before[most]), begins(after[most]))
+  const within = (list: readonly T[]) => list.slice(0, most).filter(document => begins(document) < end)
+  return [within(before), within(after)]
+}

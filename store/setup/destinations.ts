@@ -29,13 +29,13 @@ export async function addDestination(tx: Tx, row: DestinationRow): Promise<boole
   return added.length > 0
 }
 
-/** Notes a destination's new name and options; false where there is none. */
-export async function changeDestination(
-  tx: Tx,
-  { id, name, options, in_order = false }: Omit<DestinationRow, 'connector'>,
-): Promise<boolean> {
+/** Notes a destination's new name and options; its order stays where nothing is said of it. False where there is none. */
+export async function changeDestination(tx: Tx, { id, name, options, in_order }: Omit<DestinationRow, 'connector'>): Promise<boolean> {
   const changed = await tx`
-    update destinations set name = ${name}, options = ${json(tx, seal(options))}, in_order = ${in_order} where id = ${id} returning 1`
+    update destinations
+    set name = ${name}, options = ${json(tx, seal(options))}, in_order = coalesce(${in_order ?? null}, in_order)
+    where id = ${id}
+    returning 1`
   return changed.length > 0
 }
 

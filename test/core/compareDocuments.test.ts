@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { compareDocuments, type TriedDocument } from '../../core/fields/compareDocuments'
+import { compareDocuments, firstOfBoth, type TriedDocument } from '../../core/fields/compareDocuments'
 
 const document = (number: number, pages: number[], value: string | null, name = 'a'): TriedDocument => ({
   document: number,
@@ -32,4 +32,20 @@ it('takes another name, other pages, another value or a field that is gone for a
   expect(changed({ ...one, values: [{ ...one.values[0]!, field: 'name' }] })).toBe(true)
   expect(changed(document(1, [1, 2], null))).toBe(true)
   expect(compareDocuments(null, [one])).toEqual([{ changed: false, before: null, after: one }])
+})
+
+it('takes of two long outcomes the first documents of the same pages, so that none seems to be missing', () => {
+  const of = (...first: number[]) => first.map(page => ({ pages: [page, page + 1] }))
+  const firsts = (lists: { pages: number[] }[][]) => lists.map(list => list.map(({ pages }) => pages[0]))
+  const place = (page: number) => page
+  expect(firsts(firstOfBoth(of(1, 3), of(1, 2, 3), 3, place))).toEqual([
+    [1, 3],
+    [1, 2, 3],
+  ])
+  // Three of the draft reach page 3 alone, where a fourth begins at 4.
+  expect(firsts(firstOfBoth(of(1, 3, 5, 7), of(1, 2, 3, 4, 5), 3, place))).toEqual([
+    [1, 3],
+    [1, 2, 3],
+  ])
+  expect(firsts(firstOfBoth(of(1, 3, 5, 7), of(1), 3, place))).toEqual([[1, 3, 5], [1]])
 })

@@ -69,7 +69,8 @@ function picture(number: number): Promise<Buffer> {
     { length: 14 },
     (_, at) => `<text x="90" y="${200 + 50 * at}" font-size="24">Letter ${number}, line ${at}</text>`,
   )
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="850" height="1100"><rect width="850" height="1100" fill="#fff"/>${lines.join('')}</svg>`
+  const paper = '<rect width="850" height="1100" fill="#fff"/>'
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="850" height="1100">${paper}${lines.join('')}</svg>`
   return sharp(Buffer.from(svg)).toColourspace('b-w').jpeg({ quality: 80 }).toBuffer()
 }
 

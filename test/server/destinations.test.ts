@@ -71,7 +71,10 @@ describe('a destination', () => {
     const options = { host: '127.0.0.1', port: 9, from: 'office@saltmere.example', user: 'office' }
     const put = (more: object) => steward('PUT', '/api/destinations/letters', { name: 'Letters', options: { ...options, ...more } })
     expect((await put({ password: 'the word' })).status).toBe(200)
+    const ordered = { name: 'Letters', options, inOrder: true }
+    expect((await steward('PUT', '/api/destinations/letters', ordered)).status).toBe(200)
     expect((await put({ subject: 'From the quay' })).status).toBe(200)
+    expect((await show('letters')).inOrder).toBe(true)
     const shown = await show('letters')
     expect(shown).toMatchObject({ name: 'Letters', secretsKept: ['password'], options: { user: 'office', subject: 'From the quay' } })
     expect(JSON.stringify(shown)).not.toContain('the word')

@@ -1,6 +1,6 @@
 import { mkdir, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { compareDocuments } from '../../core/fields/compareDocuments'
+import { compareDocuments, firstOfBoth } from '../../core/fields/compareDocuments'
 import type { PageEvidence, Word } from '../../core/model/evidence'
 import type { BarcodeRule, Rubric } from '../../core/model/rubric'
 import { bookOrder } from '../../core/split/bookOrder'
@@ -68,7 +68,8 @@ async function tryToSplit(work: Work, row: TryRow, draft: Rubric, step: Step, fo
   const milliseconds = performance.now() - begun
   const today = row.batch_id === null ? null : await rubricOfBatch(work.sql, row.batch_id)
   const before = today && splitPages(await machineSides(work, row.batch_id!, today), today)
-  const [old, made] = [before?.documents.slice(0, mostDocuments) ?? [], after.documents.slice(0, mostDocuments)]
+  const places = new Map(sides.map(({ page }, at) => [page, at]))
+  const [old, made] = firstOfBoth(before?.documents ?? [], after.documents, mostDocuments, page => places.get(page)!)
   let done = 0
   const next = () => step(sides.length + done++, sides.length + old.length + made.length)
   const known = new Map<number, readonly Word[]>()

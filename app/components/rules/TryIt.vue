@@ -50,6 +50,7 @@ const documents = computed(() => {
   return onlyChanged.value && outcome.value?.comparison.before ? found.filter(one => one.changed) : found
 })
 const changedDocuments = computed(() => outcome.value?.documents.filter(one => one.changed).length ?? 0)
+const shownOf = computed(() => outcome.value?.documents.filter(one => one.after).length ?? 0)
 const rows = computed(() => {
   const found = outcome.value
   if (!found) return []
@@ -177,6 +178,9 @@ const said = (side: { fate: string; document: number | null; heading: boolean })
               : 'Types, values and names'
           }}
         </h3>
+        <p v-if="shownOf < outcome.comparison.after.documents" class="small text-faded">
+          Of the draft’s first {{ counted(shownOf, 'document') }} of {{ outcome.comparison.after.documents }}.
+        </p>
         <TriedDocumentPart
           v-for="one in documents"
           :key="(one.after ?? one.before)!.pages[0]"

@@ -11,7 +11,7 @@ export default defineRoute({
   setting: 'destination',
   most: mostOptionBytes,
   params: z.object({ id: z.string().max(64) }),
-  body: z.strictObject({ name: DestinationName, options: DestinationOptions, inOrder: z.boolean().default(false) }),
+  body: z.strictObject({ name: DestinationName, options: DestinationOptions, inOrder: z.boolean().optional() }),
   async run({ params: { id }, body }) {
     const { sql } = store()
     const row = await findDestination(sql, id)
