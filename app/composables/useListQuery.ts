@@ -4,7 +4,6 @@
  */
 export function useListQuery<Keys extends string>(usual: Record<Keys, string>) {
   const route = useRoute()
-  const router = useRouter()
   const keys = Object.keys(usual) as Keys[]
   const valueOf = (key: Keys): string => {
     const value = route.query[key]
@@ -15,9 +14,7 @@ export function useListQuery<Keys extends string>(usual: Record<Keys, string>) {
   const query = computed(() =>
     Object.fromEntries(keys.map(key => [key, valueOf(key)] as const).filter(([key, value]) => value !== usual[key])),
   )
-  const set = (key: Keys, value: string) => {
-    const { [key]: _, ...rest } = query.value as Partial<Record<Keys, string>>
-    return router.replace({ query: value === usual[key] ? rest : { ...rest, [key]: value } })
-  }
+  const change = useQueryChanges(() => query.value)
+  const set = (key: Keys, value: string) => change(({ [key]: _, ...rest }) => (value === usual[key] ? rest : { ...rest, [key]: value }))
   return { asked, set, query }
 }

@@ -6,12 +6,11 @@ import { counted } from '~/words/count'
 
 useHead({ title: 'Find · Rubricator' })
 const { asked, found, facets, more, trouble, looking, set, setAll, loadMore } = useFind()
-const text = ref(asked.value.text ?? '')
-watch(
-  () => asked.value.text,
-  now => now !== text.value.trim() && (text.value = now ?? ''),
+const { typed: text, search } = useTypedSearch(
+  () => asked.value.text ?? '',
+  words => set('text', words),
+  150,
 )
-const search = useDebounceFn(() => void set('text', text.value.trim()), 150)
 const box = useTemplateRef<HTMLInputElement>('box')
 onMounted(() => box.value?.focus())
 

@@ -1,11 +1,31 @@
 import { createHash } from 'node:crypto'
-import { expect, test } from '@playwright/test'
+import { type Page, expect, test } from '@playwright/test'
 import JSZip from 'jszip'
 import { manifestOf } from '../../core/archive/bag'
 import { fleet } from '../../standins/paper/world'
 import { readAndFind, toIndex } from '../product/batchCopy'
 import { expectAccessible, signIn } from './desk'
 import { sampleBatch, show } from './permits'
+
+/** What the box holds where somebody types on at the very moment at which their words become a search. */
+const typedOn = (page: Page) =>
+  page.evaluate(async () => {
+    const box = document.querySelector<HTMLInputElement>('input[type=search]')!
+    const wait = (ms: number) => new Promise(done => setTimeout(done, ms))
+    const type = (words: string) => {
+      box.value = words
+      box.dispatchEvent(new Event('input', { bubbles: true }))
+    }
+    const kept: string[] = []
+    for (const pause of [149, 150, 151, 152, 154]) {
+      type('earlier')
+      await wait(pause)
+      type('later')
+      await wait(300)
+      kept.push(box.value)
+    }
+    return kept
+  })
 
 test('a document is found by what stands in it, narrowed, opened where the words stand, and searched for again', async ({ page }) => {
   await signIn(page, 'Tamsin')
@@ -40,6 +60,8 @@ test('a document is found by what stands in it, narrowed, opened where the words
   await page.getByRole('link', { name: 'Find' }).click()
   await box.fill('lanthorn')
   await expect(found.getByRole('link', { name: 'Mooring permit 04217' }).first()).toBeVisible()
+
+  expect(await typedOn(page)).toEqual(['later', 'later', 'later', 'later', 'later'])
 
   // Narrowed by its type's fields; kept, forgotten, and come back to by the address.
   await box.fill(name)

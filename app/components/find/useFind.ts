@@ -5,7 +5,6 @@ const known = ['text', 'type', 'rubric', 'state', 'person', 'from', 'to']
 /** A search that stands in the address: what is asked, what was found, and how it may be narrowed. */
 export function useFind() {
   const route = useRoute()
-  const router = useRouter()
   const asked = computed(() =>
     Object.fromEntries(
       Object.entries(route.query).flatMap(([key, value]) =>
@@ -42,13 +41,14 @@ export function useFind() {
     }
   }
 
+  const change = useQueryChanges(() => asked.value)
   /** One thing asked differently; fields go with the type that has them. */
-  function set(key: string, value: string) {
-    const { [key]: _, ...rest } = asked.value
-    const others = key === 'type' ? Object.fromEntries(Object.entries(rest).filter(([other]) => !other.startsWith('f.'))) : rest
-    return router.replace({ query: value === '' ? others : { ...others, [key]: value } })
-  }
-  const setAll = (query: Record<string, string>) => router.replace({ query })
+  const set = (key: string, value: string) =>
+    change(({ [key]: _, ...rest }) => {
+      const others = key === 'type' ? Object.fromEntries(Object.entries(rest).filter(([other]) => !other.startsWith('f.'))) : rest
+      return value === '' ? others : { ...others, [key]: value }
+    })
+  const setAll = (query: Record<string, string>) => change(() => query)
   watch(asked, (now, before) => JSON.stringify(now) !== JSON.stringify(before) && void look(), { immediate: true })
   return { asked, found, facets, more, trouble, looking, set, setAll, loadMore: () => look(found.value?.at(-1)?.id) }
 }

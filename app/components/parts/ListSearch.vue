@@ -10,12 +10,11 @@ const { text, state } = defineProps<{
   states: readonly (readonly [string, string])[]
 }>()
 const emit = defineEmits<{ text: [string]; state: [string] }>()
-const typed = ref(text)
-watch(
+const { typed, search } = useTypedSearch(
   () => text,
-  now => (typed.value = now),
+  words => emit('text', words),
+  250,
 )
-const search = useDebounceFn(() => emit('text', typed.value.trim()), 250)
 </script>
 
 <template>
