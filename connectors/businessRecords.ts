@@ -5,6 +5,8 @@ import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
 import { fetchWithBearer, oauthOptions } from './oauth'
 
+/** A line of what is written back: their key, our field, and what they want instead of text. */
+const writing = /^(?<key>\S+) = (?<field>\S+)(?: as (?<kind>number|boolean))?$/
 const Options = z.strictObject({
   address: z.url().meta({ title: 'Address', description: 'Address of the API, without a slash at its end' }),
   key: z.string().min(1).optional().meta({ title: 'Key', description: 'The bearer key that it wants', secret: true }),
@@ -19,6 +21,11 @@ const Options = z.strictObject({
         .min(1)
         .optional()
         .meta({ title: 'Beginning', description: 'Query parameter by which records are asked that begin so, while somebody types' }),
+      within: z
+        .string()
+        .min(1)
+        .optional()
+        .meta({ title: 'Within', description: 'Key of the answer that has the list, where it is not the list' }),
     })
     .meta({
       title: 'Look-up',
@@ -30,18 +37,35 @@ const Options = z.strictObject({
     .string()
     .startsWith('/')
     .meta({ title: 'Attaching', description: 'Where a document is attached: {record} and {document} are filled in' }),
+  write: z
+    .strictObject({
+      path: z.string().startsWith('/').meta({ title: 'Path', description: 'Of a record, below the address: {record} is filled in' }),
+      type: z
+        .enum(['application/merge-patch+json', 'application/json'])
+        .default('application/merge-patch+json')
+        .meta({ title: 'Sent as', description: 'What the change is sent as' }),
+      values: z
+        .array(z.string().regex(writing, 'their key = our index field, with “as number” or “as boolean” behind it where they want that'))
+        .min(1)
+        .max(100)
+        .meta({ title: 'Values', description: 'Their key = our index field; “as number” or “as boolean” behind it where they want that' }),
+    })
+    .optional()
+    .meta({ title: 'Writing back', description: 'What is changed of the record (PATCH) once its document is attached' }),
   noun: z.string().default('record').meta({ title: 'Name of a record', description: 'What the records are called' }),
 })
 type Options = z.infer<typeof Options>
 
 const seconds = 20
-const RecordList = z.array(z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.null()])))
+// Only plain values say which record one is; what else a record has is left aside.
+const Plain = z.union([z.string(), z.number(), z.boolean(), z.null()]).catch(null)
+const RecordList = z.array(z.record(z.string(), Plain))
 
 /** Business records behind an HTTP API in JSON: looked up by one index value, documents attached to them. */
 export default defineConnector({
   name: 'business-records',
   label: 'business records',
-  can: { lookup: true },
+  can: { lookup: true, described: true },
   options: Options,
   open: options => ({
     deliver: delivery => deliver(options, delivery),
@@ -101,7 +125,9 @@ async function find(options: Options, parameter: string, value: string, more: Re
   const response = await ask(options, `${options.lookup.path}?${new URLSearchParams({ [parameter]: value, ...more }).toString()}`)
   if (response.status === 404) return []
   if (!response.ok) throw new Error(`The look-up of ${value} was refused with ${response.status}: ${await words(response)}`)
-  const read = RecordList.safeParse(json(await response.text()))
+  const answer = json(await response.text())
+  const { within } = options.lookup
+  const read = RecordList.safeParse(within === undefined ? answer : (answer as Record<string, unknown> | null)?.[within])
   if (!read.success)
     throw new Error(`The look-up of ${value} was answered with something that is no list of records. Check the destination's address.`)
   return read.data
@@ -143,7 +169,37 @@ async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
       throw new Error(`${file.name} arrived changed: the other side has the digest ${kept.data.sha256}. Try again.`)
     answers.push(response.status === 201 ? 'attached' : 'was attached already')
   }
-  return { place: `${options.noun} ${record}`, answer: `${first.name}: ${answers[0]}; the other side's digest agrees.` }
+  const written = options.write ? await writeBack(options, options.write, record, delivery) : ''
+  return { place: `${options.noun} ${record}`, answer: `${first.name}: ${answers[0]}; the other side's digest agrees.${written}` }
+}
+
+/** Changes the record by the document's values; one that is empty changes nothing. The same again changes nothing either. */
+async function writeBack(options: Options, write: NonNullable<Options['write']>, record: string, delivery: Delivery): Promise<string> {
+  const values = (delivery.index.values ?? {}) as Record<string, string | undefined>
+  const change: Record<string, string | number | boolean> = {}
+  for (const line of write.values) {
+    const { key, field, kind } = writing.exec(line)!.groups as { key: string; field: string; kind?: string }
+    const value = values[field]
+    if (value === undefined || value === '') continue
+    change[key] = kind === 'number' ? Number(value) : kind === 'boolean' ? ['true', 'yes'].includes(value) : value
+    if (Number.isNaN(change[key]))
+      throw new Refusal(
+        `“${value}” in ${field} is no number, which ${key} of the ${options.noun} wants. Correct the value, then send it again.`,
+      )
+  }
+  const keys = Object.keys(change)
+  if (!keys.length) return ''
+  const response = await ask(options, write.path.replace('{record}', encodeURIComponent(record)), {
+    method: 'PATCH',
+    body: JSON.stringify(change),
+    headers: { 'content-type': write.type },
+  })
+  if (!response.ok)
+    throw new (response.status < 500 ? Refusal : Error)(
+      `The ${options.noun} ${record} has the document, but did not take ${keys.join(', ')} (${response.status}): ` +
+        `${await words(response)} Put that right there or in the values, then try again.`,
+    )
+  return ` ${keys.join(', ')} ${keys.length === 1 ? 'was' : 'were'} written back.`
 }
 
 async function check(options: Options): Promise<string> {

@@ -120,8 +120,8 @@ export interface Connector {
   label: string
   /** What a person may choose at scan time: a folder there, people who get it, or nothing. */
   asks: 'folder' | 'people' | null
-  /** What it can do besides delivering. */
-  can: { browse: boolean; lookup: boolean }
+  /** What it can do besides delivering; `described`: the other side may have an OpenAPI description to draw its options from. */
+  can: { browse: boolean; lookup: boolean; described: boolean }
   options: readonly OptionView[]
   /** @throws {z.ZodError} where the options are not sound */
   open: (options: unknown) => Destination
@@ -152,7 +152,7 @@ export function defineConnector<Options extends z.ZodObject>({
     name,
     label,
     asks,
-    can: { browse: false, lookup: false, ...can },
+    can: { browse: false, lookup: false, described: false, ...can },
     options: optionsOf(options),
     open: given => open(options.parse(given)),
   }

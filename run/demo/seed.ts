@@ -99,6 +99,7 @@ export async function seed(
       shown: ['name', 'owner', 'berth', 'registered'],
       lookup: { path: '/vessels', parameter: 'hull', field: 'hull', begins: 'begins' },
       attach: '/vessels/{record}/documents/{document}',
+      write: { path: '/vessels/{record}', values: ['lastLanding = landed'] },
     },
   })
   await putDestination(sql, {

@@ -1,5 +1,7 @@
 import type { SingleSignOn } from '../../core/model/singleSignOn'
 import type { Habits } from '../../core/model/office'
+import type { DescribedRecords } from '../../core/records/described'
+
 /** How far an empty copy is set up. */
 export interface SetupState {
   people: boolean
@@ -35,11 +37,16 @@ export interface OptionSchema {
   /** A text of several lines. */
   lines?: boolean
 }
-/** A way to deliver, and what it wants to know. */
+/** A way to deliver, and what it wants to know; `described`: its options may be drawn from the other side's description. */
 export interface ConnectorView {
   name: string
   label: string
+  can: { described: boolean }
   options: readonly { key: string; label: string; is: string; required: boolean; secret: boolean; schema: OptionSchema }[]
+}
+/** What another program's description says of its records, and the index fields that rubrics have. */
+export interface DescribedView extends DescribedRecords {
+  fields: { id: string; label: string }[]
 }
 export interface WatchedFolderView {
   id: string

@@ -1,18 +1,17 @@
 import type { Vessel } from '../paper/world'
+import type { Change } from './changes'
 import type { Attached } from './server'
 
 const escaped = (text: string) => text.replace(/[&<>"]/g, letter => `&#${letter.charCodeAt(0)};`)
 
 /** The register's own page: every vessel and what was attached to it. */
-export function registerPage(rows: { vessel: Vessel; documents: Attached[] }[], open: boolean, more: string): string {
+export function registerPage(rows: { vessel: Vessel & Change; documents: Attached[] }[], open: boolean, more: string): string {
   const list = rows
-    .map(
-      ({
-        vessel,
-        documents,
-      }) => `<tr><td>${vessel.hull}</td><td>${escaped(vessel.name)}</td><td>${escaped(vessel.owner)}</td><td>${vessel.registered}</td>
-    <td>${documents.map(one => `${escaped(one.name)} (${one.bytes} bytes)`).join('<br>') || '–'}</td></tr>`,
-    )
+    .map(({ vessel, documents }) => {
+      const attached = documents.map(one => `${escaped(one.name)} (${one.bytes} bytes)`).join('<br>') || '–'
+      const cells = [vessel.hull, escaped(vessel.name), escaped(vessel.owner), vessel.registered, vessel.lastLanding ?? '–', attached]
+      return `<tr>${cells.map(cell => `<td>${cell}</td>`).join('')}</tr>`
+    })
     .join('')
   return `<!doctype html>
 <html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
@@ -28,6 +27,6 @@ export function registerPage(rows: { vessel: Vessel; documents: Attached[] }[], 
   ${open ? 'open' : 'closed and refuses everything'}.</p>
 <form method="post" action="door"><input type="hidden" name="open"
   value="${String(!open)}"><button>${open ? 'Close the register' : 'Open the register'}</button></form>${more}
-<table><thead><tr><th>Hull number</th><th>Vessel</th><th>Owner</th><th>Registered</th><th>Documents</th></tr></thead>
+<table><thead><tr><th>Hull number</th><th>Vessel</th><th>Owner</th><th>Registered</th><th>Last landing</th><th>Documents</th></tr></thead>
 <tbody>${list}</tbody></table></html>`
 }

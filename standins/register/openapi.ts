@@ -27,6 +27,32 @@ export const openapi = {
         },
       },
     },
+    '/vessels/{vessel}': {
+      get: {
+        operationId: 'readVessel',
+        summary: 'A vessel',
+        parameters: [{ $ref: '#/components/parameters/vessel' }],
+        responses: {
+          200: { description: 'It', content: { 'application/json': { schema: { $ref: '#/components/schemas/Vessel' } } } },
+          404: { description: 'No such vessel' },
+        },
+      },
+      patch: {
+        operationId: 'changeVessel',
+        summary: 'Changes what is given of a vessel; the rest stays (RFC 7396)',
+        parameters: [{ $ref: '#/components/parameters/vessel' }],
+        requestBody: {
+          required: true,
+          content: { 'application/merge-patch+json': { schema: { $ref: '#/components/schemas/VesselChange' } } },
+        },
+        responses: {
+          200: { description: 'As it is now', content: { 'application/json': { schema: { $ref: '#/components/schemas/Vessel' } } } },
+          400: { description: 'Something else than mail, berth or last landing, or no date' },
+          404: { description: 'No such vessel' },
+          503: { description: 'The register is closed; try later' },
+        },
+      },
+    },
     '/vessels/{vessel}/documents': {
       get: {
         operationId: 'listDocuments',
@@ -89,6 +115,15 @@ export const openapi = {
           mail: { type: 'string', format: 'email' },
           berth: { type: 'string' },
           registered: { type: 'string', format: 'date' },
+          lastLanding: { type: ['string', 'null'], format: 'date' },
+        },
+      },
+      VesselChange: {
+        type: 'object',
+        properties: {
+          mail: { type: 'string', format: 'email', title: 'Mail address' },
+          berth: { type: 'string', title: 'Berth' },
+          lastLanding: { type: 'string', format: 'date', title: 'Day of the last landing' },
         },
       },
       Document: {

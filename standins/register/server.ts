@@ -4,7 +4,8 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { join } from 'node:path'
 import { switchForm, turned, type Switch } from '../faultyPort'
 import { bodyOf } from '../http'
-import { fleet } from '../paper/world'
+import { fleet, type Vessel } from '../paper/world'
+import { Changes } from './changes'
 import { registerPage } from './desk'
 import { openapi } from './openapi'
 import { Vessels } from './vessels'
@@ -26,6 +27,8 @@ const mostBytes = 64 * 1024 * 1024
  */
 export function registerServer(folder: string, key: string, more = 0, switches: readonly Switch[] = []): Server {
   const known = new Vessels(more)
+  const changes = new Changes(folder)
+  const asNow = (vessels: readonly Vessel[]) => Promise.all(vessels.map(vessel => changes.of(vessel)))
   let open = true
   const placeOf = (vessel: string, document: string) => join(folder, vessel, document)
   const json = (response: ServerResponse, status: number, content: unknown) =>
@@ -78,13 +81,19 @@ export function registerServer(folder: string, key: string, more = 0, switches: 
     if (!open) return json(response, 503, { message: 'The register is closed for the day.' })
     const begins = url.searchParams.get('begins')
     if (request.method === 'GET' && url.pathname === '/vessels' && begins !== null)
-      return json(response, 200, known.beginning(begins, Math.min(50, Number(url.searchParams.get('most')) || 10)))
+      return json(response, 200, await asNow(known.beginning(begins, Math.min(50, Number(url.searchParams.get('most')) || 10))))
     if (request.method === 'GET' && url.pathname === '/vessels') {
       const hull = url.searchParams.get('hull') ?? ''
       return /^\d{8}$/.test(hull)
-        ? json(response, 200, known.ofHull(hull))
+        ? json(response, 200, await asNow(known.ofHull(hull)))
         : json(response, 400, { message: 'A hull number has eight digits.' })
     }
+    const one = fleet.find(({ id }) => url.pathname === `/vessels/${id}`)
+    if (one && request.method === 'PATCH') {
+      const fault = await changes.make(one.id, (await bodyOf(request, mostBytes)).toString())
+      return json(response, fault ? 400 : 200, fault ? { message: fault } : await changes.of(one))
+    }
+    if (one && request.method === 'GET') return json(response, 200, await changes.of(one))
     const [, vessel, id] = /^\/vessels\/(\w+)\/documents(?:\/([\w.-]{1,100}))?$/.exec(url.pathname) ?? []
     if (!vessel || !fleet.some(known => known.id === vessel)) return json(response, 404, { message: 'There is no such vessel.' })
     if (request.method === 'GET' && !id) return json(response, 200, await attachedTo(vessel))
@@ -103,7 +112,9 @@ export function registerServer(folder: string, key: string, more = 0, switches: 
       return response.writeHead(303, { location: './' }).end()
     }
     if (url.pathname !== '/') return json(response, 404, { message: 'There is nothing here.' })
-    const rows = await Promise.all(fleet.map(async vessel => ({ vessel, documents: await attachedTo(vessel.id) })))
+    const rows = await Promise.all(
+      fleet.map(async vessel => ({ vessel: await changes.of(vessel), documents: await attachedTo(vessel.id) })),
+    )
     return response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(registerPage(rows, open, switchForm(switches)))
   }
 

@@ -110,3 +110,16 @@ export async function usesOfRubrics(tx: Tx, person: string): Promise<Map<string,
     select rubric_id, count(*)::int as uses from batches where owner = ${person} group by rubric_id`
   return new Map(rows.map(row => [row.rubric_id, row.uses]))
 }
+
+/** The index fields that rubrics have now, by name. */
+export function fieldsOfRubrics(tx: Tx): Promise<{ id: string; label: string }[]> {
+  return tx<{ id: string; label: string }[]>`
+    select named.id, min(named.label) as label
+    from rubrics
+    cross join lateral (select body from rubric_versions where rubric_id = rubrics.id order by version desc limit 1) as newest
+    cross join jsonb_path_query(newest.body, '$.types[*].fields[*]') as field
+    cross join lateral (select field->>'id' as id, field->>'label' as label) as named
+    group by named.id
+    order by label, named.id
+    limit 500`
+}

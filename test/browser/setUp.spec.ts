@@ -78,6 +78,19 @@ test('a steward adds a person, who sets a password by the link and changes it; o
   await page.getByRole('button', { name: 'Remove it' }).click()
   await expect(page.getByRole('button', { name: 'Try it: Quay letters' })).toHaveCount(0)
 
+  // What a program says of itself becomes the options of a destination.
+  await page.getByRole('button', { name: 'Change Vessel register' }).click()
+  await page.getByLabel('Address of the description').fill(`${running().standins['vessel-register']}/openapi.json`)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Read: Saltmere vessel register (simulated).')).toBeVisible()
+  await expect(page.getByLabel('which is our field')).toHaveValue('hull')
+  await page.getByRole('combobox', { name: 'Berth', exact: true }).selectOption('berth')
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Nothing was attached.')).toBeVisible()
+  await page.getByRole('button', { name: 'Change Vessel register' }).click()
+  await expect(page.getByLabel('Values', { exact: false }).last()).toHaveValue('berth = berth\nlastLanding = landed')
+
   await places.getByRole('link', { name: 'Trail' }).click()
   await expect(page.getByRole('row', { name: /Piers.*changed the set-up/ }).first()).toBeVisible()
   await page.getByLabel('What').selectOption({ label: 'sign-ins' })

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
-import type { Server } from 'node:http'
+import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -8,6 +8,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { connectorNamed } from '../../connectors'
 import { Refusal, type Delivery } from '../../connectors/connector'
 import { lookUp } from '../../connectors/lookUp'
+import { listening } from '../../standins/http'
 import { fleet, soldTwice, strangerHull } from '../../standins/paper/world'
 import { registerServer } from '../../standins/register/server'
 
@@ -75,6 +76,35 @@ it('attaches once, under its own name, with the index values', async () => {
   expect((await open().deliver(await delivery('one'))).answer).toContain('was attached already')
   const list = await fetch(`${address}/vessels/${vessel.id}/documents`, { headers: { authorization: 'Bearer the key' } })
   expect(await list.json()).toMatchObject([{ id: '12', name: 'Überstand 1.pdf', bytes: 3, values: { hull: vessel.hull } }])
+})
+
+it('writes values back once the document is attached, as what the other side wants, and says what it did not take', async () => {
+  const write = { path: '/vessels/{record}', values: ['lastLanding = landed', 'berth = berth', 'mail = mail'] }
+  const values = { hull: vessel.hull, landed: '2026-03-31', berth: 'B 7' }
+  const now = async () => (await look(vessel.hull)).records[0]!.values
+  const sent = await open({ write }).deliver(await delivery('one', { id: '20', index: { values } }))
+  expect(sent.answer).toContain('agrees. lastLanding, berth were written back.')
+  expect(await now()).toMatchObject({ lastLanding: '2026-03-31', berth: 'B 7', mail: vessel.mail })
+  expect((await open({ write }).deliver(await delivery('one', { id: '20', index: { values } }))).answer).toContain('attached already')
+  await expect(
+    open({ write }).deliver(await delivery('x', { id: '21', index: { values: { ...values, landed: 'Monday' } } })),
+  ).rejects.toThrow(`The vessel ${vessel.id} has the document, but did not take lastLanding, berth (400): "Monday" is no lastLanding.`)
+  expect(await now()).toMatchObject({ lastLanding: '2026-03-31' })
+  const asNumber = { path: '/vessels/{record}', values: ['berth = berth as number'] }
+  await expect(open({ write: asNumber }).deliver(await delivery('y', { id: '22', index: { values } }))).rejects.toThrow(
+    '“B 7” in berth is no number',
+  )
+  expect(() => open({ write: { path: '/vessels/{record}', values: ['berth'] } })).toThrow()
+})
+
+it('finds records under a key of the answer, and leaves aside what is no plain value', async () => {
+  const records = { total: 1, items: [{ id: 7, name: 'Grey Plover', crew: ['Ada'] }] }
+  const other = createServer((_, response) => response.end(JSON.stringify(records)))
+  const at = `http://127.0.0.1:${await listening(other, 0)}`
+  const lookup = { path: '/boats', parameter: 'hull', field: 'hull', within: 'items' }
+  expect(await look('1', { address: at, lookup })).toMatchObject({ chosen: '7', records: [{ values: { id: '7', name: 'Grey Plover' } }] })
+  expect((await look('1', { address: at, lookup: { ...lookup, within: 'total' } })).trouble).toContain('no list of records')
+  other.close()
 })
 
 it.each<[string, Partial<Delivery>, string]>([

@@ -45,6 +45,7 @@ const queries: Record<string, string> = {
 /** A sound body for each changing route: without one, nothing would be learned about the lock. */
 const bodies: Record<string, (things: Things) => unknown> = {
   '/api/office/single-sign-on': () => ({ issuer: 'https://sso.example', clientId: 'a', label: 'a' }),
+  '/api/connectors/described': () => ({ address: 'http://127.0.0.1:9/openapi.json' }),
   '/api/batches/[id]/corrections': things => ({ do: 'start', page: things.page }),
   '/api/batches/[id]/counted': () => ({ load: 1, sheets: 3 }),
   '/api/batches/[id]/expected': () => ({ documents: 3 }),

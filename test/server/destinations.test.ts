@@ -1,8 +1,10 @@
 import { mkdir, mkdtemp, readdir, rm } from 'node:fs/promises'
+import { createServer } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ConnectorView, DestinationChoice, DestinationView } from '../../shared/views/setUp'
+import type { ConnectorView, DescribedView, DestinationChoice, DestinationView } from '../../shared/views/setUp'
+import { listening } from '../../standins/http'
 import { client, type Client } from '../product/client'
 import { running } from '../product/running'
 
@@ -80,6 +82,38 @@ describe('a destination', () => {
     expect(JSON.stringify(shown)).not.toContain('the word')
     await put({ password: '' })
     expect((await show('letters')).secretsKept).toEqual([])
+  })
+
+  it('of business records is drawn from what the other side says of itself, in JSON or YAML; what is no such thing is said', async () => {
+    const describe = (address: string) => steward<DescribedView & Refused>('POST', '/api/connectors/described', { address })
+    const register = String((await show('vessel-register')).options.address)
+    const { body } = await describe(`${register}/openapi.json`)
+    expect(body).toMatchObject({ server: register, lookups: [{ path: '/vessels' }], attaches: [{ noun: 'vessel' }], writes: [{}] })
+    expect(body.fields).toContainEqual({ id: 'hull', label: 'Hull number' })
+    const refused = async (address: string) => {
+      const answer = await describe(address)
+      return [answer.status, answer.body.message]
+    }
+    expect(await refused(`${register}/nowhere`)).toEqual([502, expect.stringContaining('answered 404 instead of a description') as string])
+    expect(await refused(`${register}/`)).toEqual([502, expect.stringContaining('no OpenAPI description') as string])
+    expect(await refused('http://127.0.0.1:9/openapi.json')).toEqual([
+      502,
+      expect.stringContaining('127.0.0.1:9 does not answer') as string,
+    ])
+
+    const texts: Record<string, string> = {
+      '/short.yaml': 'openapi: 3.1.0\ninfo: { title: Cases }\nservers: [{ url: /v2/ }]\npaths: {}',
+      '/wide.yaml': `a: &a [${'x,'.repeat(50)}]\nb: &b [${'*a,'.repeat(50)}]\nc: [${'*b,'.repeat(50)}]`,
+    }
+    const other = createServer((request, response) => response.end(texts[request.url!] ?? 'x'.repeat(9 * 1024 * 1024)))
+    const at = `http://127.0.0.1:${await listening(other, 0)}`
+    try {
+      expect((await describe(`${at}/short.yaml`)).body).toMatchObject({ title: 'Cases', server: `${at}/v2`, lookups: [] })
+      expect(await refused(`${at}/wide.yaml`)).toEqual([502, expect.stringContaining('neither JSON nor YAML') as string])
+      expect(await refused(`${at}/long`)).toEqual([502, expect.stringContaining('more than 8 MB') as string])
+    } finally {
+      other.close()
+    }
   })
 
   it('that something needs is not removed, and says by what; another is', async () => {

@@ -12,10 +12,17 @@ const asked = reactive<{ name: string; options: Record<string, unknown> }>({
 })
 const inOrder = ref(destination?.inOrder ?? false)
 const kept = (key: string) => destination?.secretsKept.includes(key) ?? false
+/** What was left empty is not sent, nor a group of which all was: a secret that is kept stays, all else is as usual. */
+function filled(group: Readonly<Record<string, unknown>>): Record<string, unknown> | undefined {
+  const parts = Object.entries(group).flatMap(([key, value]) => {
+    const part = typeof value === 'object' && value !== null && !Array.isArray(value) ? filled(value as Record<string, unknown>) : value
+    return part === '' || part === undefined || (Array.isArray(part) && !part.length) ? [] : [[key, part] as const]
+  })
+  return parts.length ? Object.fromEntries(parts) : undefined
+}
 const save = () =>
   run(async () => {
-    // What was left empty is not sent: a secret that is kept stays, all else is as usual.
-    const options = Object.fromEntries(Object.entries(asked.options).filter(([, value]) => value !== '' && value !== undefined))
+    const options = filled(asked.options) ?? {}
     if (destination) {
       await ask(`/api/destinations/${destination.id}`, { method: 'PUT', body: { name: asked.name, options, inOrder: inOrder.value } })
       emit('saved', destination.id)
@@ -31,6 +38,7 @@ const save = () =>
 <template>
   <form class="space-y-5" @submit.prevent="save">
     <label class="block">What people call it<input v-model="asked.name" class="field mt-1" maxlength="120" required /></label>
+    <DescribedRecords v-if="connector.can.described" v-model="asked.options" />
     <div class="grid items-start gap-x-6 gap-y-5 sm:grid-cols-2">
       <OptionField
         v-for="option in connector.options"

@@ -15,7 +15,10 @@ const { label, about, schema, secret, kept, required, path, faults } = definePro
 }>()
 const value = defineModel<unknown>()
 const id = useId()
-const fault = computed(() => faults[path])
+/** Of a list, also what is wrong with one of its lines. */
+const fault = computed(
+  () => faults[path] ?? (schema.type === 'array' ? Object.entries(faults).find(([at]) => at.startsWith(`${path}.`))?.[1] : undefined),
+)
 const list = computed({
   get: () => ((value.value as string[] | undefined) ?? []).join('\n'),
   set: text =>
