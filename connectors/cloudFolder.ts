@@ -116,7 +116,7 @@ async function said<T>(options: Options, work: () => Promise<T>): Promise<T> {
     const { host } = new URL(address)
     const status = statusOf(error)
     // A token that was taken back is fetched anew by the next try.
-    if (status === 401) dropBearer(options)
+    if (status === 401) await dropBearer(options)
     if (status === 401 && options.tokenAddress !== undefined)
       throw new Error(`${host} refused our token. It is asked for another one at the next try.`, { cause: error })
     if (status === 401 || status === 403)

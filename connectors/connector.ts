@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Grant } from '../core/model/grant'
 import type { PrintChoices } from '../core/model/printing'
 import type { BusinessRecord } from '../core/model/lookup'
 
@@ -123,8 +124,8 @@ export interface Connector {
   /** What it can do besides delivering; `described`: the other side may have an OpenAPI description to draw its options from. */
   can: { browse: boolean; lookup: boolean; described: boolean }
   options: readonly OptionView[]
-  /** @throws {z.ZodError} where the options are not sound */
-  open: (options: unknown) => Destination
+  /** @param grant what a person's sign-in there gave, where it needs one @throws {z.ZodError} where the options are not sound */
+  open: (options: unknown, grant?: Grant) => Destination
 }
 
 interface Definition<Options extends z.ZodObject> {
@@ -133,7 +134,7 @@ interface Definition<Options extends z.ZodObject> {
   asks?: Connector['asks']
   can?: Partial<Connector['can']>
   options: Options
-  open: (options: z.infer<Options>) => Destination
+  open: (options: z.infer<Options> & { grant?: Grant }) => Destination
 }
 
 /**
@@ -154,7 +155,7 @@ export function defineConnector<Options extends z.ZodObject>({
     asks,
     can: { browse: false, lookup: false, described: false, ...can },
     options: optionsOf(options),
-    open: given => open(options.parse(given)),
+    open: (given, grant) => open({ ...options.parse(given), ...(grant ? { grant } : {}) }),
   }
 }
 

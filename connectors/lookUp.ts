@@ -1,7 +1,13 @@
+import type { Grant } from '../core/model/grant'
 import type { BusinessRecord, LookupAnswer } from '../core/model/lookup'
 import { connectorNamed } from './index'
 
 const most = 20
+interface ToOpen {
+  connector: string
+  options: unknown
+  grant?: Grant
+}
 
 /**
  * Asks a destination's records for the one that a value names. A system that cannot answer keeps nobody waiting:
@@ -9,15 +15,11 @@ const most = 20
  * @param destination null where none of this id is set up
  * @param valueOf the document's value of an index field
  */
-export async function lookUp(
-  destination: { connector: string; options: unknown } | null,
-  system: string,
-  valueOf: (field: string) => string | null,
-): Promise<LookupAnswer> {
+export async function lookUp(destination: ToOpen | null, system: string, valueOf: (field: string) => string | null): Promise<LookupAnswer> {
   const nothing = { noun: 'record', field: '', value: null, records: [], chosen: null }
   if (!destination)
     return { ...nothing, trouble: `No destination "${system}" is set up, so nothing can be looked up there. Ask a steward to add it.` }
-  const opened = connectorNamed(destination.connector).open(destination.options)
+  const opened = connectorNamed(destination.connector).open(destination.options, destination.grant)
   try {
     if (!opened.lookup) return { ...nothing, trouble: `"${system}" has no records to look up. Ask a steward to correct the rubric.` }
     const { field, noun } = opened.lookup
@@ -41,12 +43,12 @@ export async function lookUp(
  * @returns with the value by which each is looked up
  */
 export async function recordsThatBegin(
-  destination: { connector: string; options: unknown } | null,
+  destination: ToOpen | null,
   field: string | null,
   part: string,
 ): Promise<(BusinessRecord & { key: string })[]> {
   if (!destination) return []
-  const opened = connectorNamed(destination.connector).open(destination.options)
+  const opened = connectorNamed(destination.connector).open(destination.options, destination.grant)
   try {
     const { lookup } = opened
     if (!lookup?.begin || (field !== null && field !== lookup.field)) return []

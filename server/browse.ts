@@ -4,7 +4,8 @@ import { connectorNamed } from '../connectors'
 import type { Browse } from '../connectors/connector'
 import type { Person } from '../shared/views/people'
 import { rubricsFor } from '../store/people/rights'
-import { findDestination, isLeftOpen } from '../store/setup/destinations'
+import { isLeftOpen } from '../store/setup/destinations'
+import { destinationToOpen } from '../store/setup/grants'
 import { notThere } from './refusals'
 import { store } from './context'
 
@@ -20,10 +21,10 @@ export const InsidePath = z
  */
 export async function looking<T>(person: Person, id: string, look: (browse: Browse) => Promise<T>): Promise<T> {
   const { sql } = store()
-  const row = await findDestination(sql, id)
+  const row = await destinationToOpen(sql, id)
   const may = person.roles.includes('steward') || (await isLeftOpen(sql, id, await rubricsFor(sql, person, 'scan')))
   if (!row || !may) throw notThere()
-  const destination = connectorNamed(row.connector).open(row.options)
+  const destination = connectorNamed(row.connector).open(row.options, row.grant)
   try {
     if (!destination.browse) throw createError({ statusCode: 422, message: `“${row.name}” has no folders to look into.` })
     return await look(destination.browse)

@@ -3,7 +3,7 @@ import { connectorNamed } from '../connectors'
 import { failuresUntilPause } from '../core/model/deliveryPause'
 import type { Destination } from '../connectors/connector'
 import { slipGone, slipHeld } from '../flow/reconcile'
-import { findDestination } from '../store/setup/destinations'
+import { destinationToOpen } from '../store/setup/grants'
 import { takeSlipsToAsk, type SlipToAsk } from '../store/slips/toAsk'
 import type { Work } from './context'
 
@@ -23,8 +23,8 @@ export async function reconcile(work: Pick<Work, 'sql' | 'queue'>): Promise<numb
 }
 
 async function askOne(work: Pick<Work, 'sql' | 'queue'>, id: string, slips: readonly SlipToAsk[]): Promise<void> {
-  const row = await findDestination(work.sql, id)
-  const destination: Destination | null = row && connectorNamed(row.connector).open(row.options)
+  const row = await destinationToOpen(work.sql, id)
+  const destination: Destination | null = row && connectorNamed(row.connector).open(row.options, row.grant)
   let failures = 0
   for (const slip of slips) {
     try {

@@ -128,6 +128,20 @@ export async function seed(
     connector: 'cloud-folder',
     options: { address: demo.cloud.address, user: 'records', password: demo.cloud.password },
   })
+  // The same folder, let in by a person's sign-in at the harbour's provider.
+  await putDestination(sql, {
+    id: 'cloud-by-sign-in',
+    name: 'Cloud folder (by sign-in)',
+    connector: 'cloud-folder',
+    options: {
+      address: demo.cloud.address,
+      tokenAddress: `${demo.identity.address}/token`,
+      signInAddress: `${demo.identity.address}/auth`,
+      clientId: 'rubricator',
+      clientSecret: demo.identity.secret,
+      scope: 'files offline_access',
+    },
+  })
   const { transfer, archive } = demo
   await putDestination(sql, {
     id: 'file-server',

@@ -65,9 +65,12 @@ export async function startStandins(
     start('mail', '../standins/mail/main.ts', ['--port', String(mailWeb), '--smtp', String(smtp), '--folder', await at('mailboxes')], {
       MAIL_PASSWORD: secrets.mailPassword,
     }),
-    start('cloud', '../standins/cloud/main.ts', ['--port', String(cloud), '--folder', await at('cloud-folder')], {
-      CLOUD_PASSWORD: secrets.cloudPassword,
-    }),
+    start(
+      'cloud',
+      '../standins/cloud/main.ts',
+      ['--port', String(cloud), '--folder', await at('cloud-folder'), '--identity', `http://127.0.0.1:${identity}`],
+      { CLOUD_PASSWORD: secrets.cloudPassword, IDENTITY_SECRET: secrets.identitySecret },
+    ),
     start(
       'file-servers',
       '../standins/transfer/main.ts',
@@ -81,9 +84,15 @@ export async function startStandins(
       ARCHIVE_PASSWORD: secrets.archivePassword,
       ARCHIVE_SECRET: secrets.archiveSecret,
     }),
-    start('identity', '../standins/identity/main.ts', ['--port', String(identity), '--redirect', `${app}/api/session/outside/back`], {
-      IDENTITY_SECRET: secrets.identitySecret,
-    }),
+    start(
+      'identity',
+      '../standins/identity/main.ts',
+      [
+        ...['--port', String(identity), '--redirect', `${app}/api/session/outside/back`],
+        ...['--redirect', `${app}/api/destinations/cloud-by-sign-in/back`],
+      ],
+      { IDENTITY_SECRET: secrets.identitySecret },
+    ),
   ])
   const local = (number: number) => `http://127.0.0.1:${number}`
   return {

@@ -7,6 +7,8 @@ declare module '#auth-utils' {
     session?: string
     /** Of somebody who is with the provider that vouches for people. */
     leaving?: unknown
+    /** Of a steward who lets this program in at a destination. */
+    granting?: unknown
   }
 }
 

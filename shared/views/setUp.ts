@@ -22,6 +22,9 @@ export interface DestinationView extends DestinationChoice {
   secretsKept: string[]
   /** What goes there goes one after the other, as it was filed. */
   inOrder: boolean
+  /** Whether a steward's sign-in there lets this program in; who did that, and when. */
+  signsIn: boolean
+  signedIn: { by: string; at: string } | null
   uses: { rubrics: string[]; slips: number }
 }
 /** A part of an option's JSON Schema, as far as forms need it. */

@@ -5,15 +5,18 @@ import { faultyPort, http, Switch } from '../faultyPort'
 import { endWhenTold, listening } from '../http'
 import { cloudServer } from './server'
 
-const { values } = parseArgs({ options: { port: { type: 'string', default: '0' }, folder: { type: 'string' } } })
+const { values } = parseArgs({
+  options: { port: { type: 'string', default: '0' }, folder: { type: 'string' }, identity: { type: 'string' } },
+})
 const password = process.env.CLOUD_PASSWORD
 if (!values.folder || !password) {
-  console.error('cloud --folder DIR [--port N], with the password of its user "records" in CLOUD_PASSWORD')
+  console.error('cloud --folder DIR [--port N] [--identity ADDRESS], with the password of its user "records" in CLOUD_PASSWORD')
   process.exit(2)
 }
 for (const own of ['Berths', 'Dues statements', 'Vessels']) await mkdir(join(values.folder, own), { recursive: true })
 const trouble = new Switch('fault', 'From now on')
-const server = await cloudServer(values.folder, 'records', password, [trouble])
+const provider = values.identity ? { address: values.identity, client: 'rubricator', secret: process.env.IDENTITY_SECRET ?? '' } : undefined
+const server = await cloudServer(values.folder, 'records', password, [trouble], provider)
 const port = await listening(server, 0)
 // People who look at the page get it, whatever goes wrong.
 const front = faultyPort(port, trouble, http(/^(GET|POST) \/(switch)? /))

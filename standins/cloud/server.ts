@@ -1,11 +1,21 @@
-import { createServer, type Server } from 'node:http'
+import { createServer, type RequestListener, type Server } from 'node:http'
 import { mkdir } from 'node:fs/promises'
 import { v2 as webdav } from 'webdav-server'
 import { switchForm, turned, type Switch } from '../faultyPort'
 import { folderPage } from '../folderPage'
+import { byToken, type Introspection } from '../identity/byToken'
 
-/** A simulated cloud folder: WebDAV under /dav, for one user, and a page that shows what is there. */
-export async function cloudServer(folder: string, user: string, password: string, switches: readonly Switch[] = []): Promise<Server> {
+/**
+ * A simulated cloud folder: WebDAV under /dav, for one user or by a token of the provider, and a page that shows
+ * what is there.
+ */
+export async function cloudServer(
+  folder: string,
+  user: string,
+  password: string,
+  switches: readonly Switch[] = [],
+  provider?: Introspection,
+): Promise<Server> {
   await mkdir(folder, { recursive: true })
   const users = new webdav.SimpleUserManager()
   const known = users.addUser(user, password, false)
@@ -20,7 +30,7 @@ export async function cloudServer(folder: string, user: string, password: string
   /* eslint-disable @typescript-eslint/no-unsafe-class-instance-assignment, @typescript-eslint/no-unsafe-call */
   const dav = new webdav.WebDAVServer(options)
   await dav.setFileSystemAsync('/dav', new webdav.PhysicalFileSystem(folder))
-  return createServer((request, response) => {
+  const answer: RequestListener = (request, response) => {
     const path = new URL(request.url ?? '/', 'http://cloud').pathname
     if (path.startsWith('/dav')) {
       dav.executeRequest(request, response)
@@ -33,5 +43,6 @@ export async function cloudServer(folder: string, user: string, password: string
       page => response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(page),
       (error: unknown) => response.writeHead(500).end(String(error)),
     )
-  })
+  }
+  return createServer(provider ? byToken(provider, user, password, answer) : answer)
 }

@@ -17,23 +17,23 @@ export const accounts: Record<string, Account> = {
 }
 
 /**
- * A small provider of OpenID Connect: the authorisation code flow with PKCE, and client credentials for programs. It takes
+ * A small provider of OpenID Connect: the authorisation code flow with PKCE, refresh tokens, and client credentials for programs. It takes
  * any password, since it stands for a provider that is trusted.
- * @param redirect where the client's people come back to; any port of this machine (RFC 8252, 7.3)
+ * @param redirects where the client's people come back to; any port of this machine (RFC 8252, 7.3)
  */
-export function identityServer(address: string, client: { id: string; secret: string }, redirect: string): Server {
+export function identityServer(address: string, client: { id: string; secret: string }, redirects: readonly string[]): Server {
   const provider = new Provider(address, {
     clients: [
       {
         client_id: client.id,
         client_secret: client.secret,
         application_type: 'native',
-        redirect_uris: [redirect],
-        grant_types: ['authorization_code', 'client_credentials'],
+        redirect_uris: [...redirects],
+        grant_types: ['authorization_code', 'refresh_token', 'client_credentials'],
       },
     ],
     claims: { openid: ['sub'], profile: ['name'], email: ['email', 'email_verified'], groups: ['groups'] },
-    scopes: ['openid', 'profile', 'email', 'groups', 'files'],
+    scopes: ['openid', 'offline_access', 'profile', 'email', 'groups', 'files'],
     // Claims stand in the token itself, as many providers have them.
     conformIdTokenClaims: false,
     features: { devInteractions: { enabled: true }, clientCredentials: { enabled: true }, introspection: { enabled: true } },
@@ -47,7 +47,9 @@ export function identityServer(address: string, client: { id: string; secret: st
         }
       )
     },
-    ttl: { ClientCredentials: 60, AccessToken: 300, IdToken: 300, Interaction: 600, Session: 3600, Grant: 3600 },
+    // Each refresh token serves once.
+    rotateRefreshToken: true,
+    ttl: { ClientCredentials: 60, AccessToken: 300, IdToken: 300, Interaction: 600, RefreshToken: 86_400, Session: 3600, Grant: 86_400 },
   })
   const answer = provider.callback()
   return createServer((request, response) => void answer(request, response))

@@ -1,6 +1,7 @@
 import type { Tx } from '../database'
 import { findDestination } from './destinations'
 import { findDevice } from './devices'
+import { findGrant } from './grants'
 import { findOffice } from './office'
 import { rightsOfRubric } from './rubricRights'
 import { newestRubric } from './rubrics'
@@ -24,8 +25,9 @@ export const settingKinds = {
         array(select people.name from group_members join people on people.id = person where group_id = groups.id order by 1) as people
       from groups where id = ${id}`),
   destination: async (sql: Tx, id: string) => {
-    const row = await findDestination(sql, id)
-    return row && { name: row.name, connector: row.connector, in_order: row.in_order, ...(row.options as Record<string, unknown>) }
+    const [row, grant] = [await findDestination(sql, id), await findGrant(sql, id)]
+    const options = row?.options as Record<string, unknown>
+    return row && { name: row.name, connector: row.connector, in_order: row.in_order, 'signed in': grant?.by ?? null, ...options }
   },
   device: async (sql: Tx, id: string) => {
     const row = await findDevice(sql, id)

@@ -8,6 +8,7 @@ import cloudFolder from '../../connectors/cloudFolder'
 import { Refusal, type Delivery } from '../../connectors/connector'
 import hook from '../../connectors/hook'
 import { cloudServer } from '../../standins/cloud/server'
+import { isActive } from '../../standins/identity/byToken'
 import { identityServer } from '../../standins/identity/server'
 import { freePort } from '../../run/ports'
 
@@ -29,22 +30,11 @@ const listen = (server: Server, port = 0) =>
       resolve(`http://127.0.0.1:${(server.address() as AddressInfo).port}`)
     }),
   )
-const basic = `Basic ${Buffer.from(`rubricator:${encodeURIComponent(secret)}`).toString('base64')}`
-
-async function isActive(token: string): Promise<boolean> {
-  const answer = await fetch(`${identity}/token/introspection`, {
-    method: 'POST',
-    headers: { authorization: basic, 'content-type': 'application/x-www-form-urlencoded' },
-    body: new URLSearchParams({ token }).toString(),
-  })
-  return ((await answer.json()) as { active: boolean }).active
-}
-
 /** Lets in whoever shows a token that the provider vouches for, to what lies behind. */
 const guarded = (behind: Server) =>
   createServer((request, response) => {
     const token = /^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1] ?? ''
-    void isActive(token).then(active => {
+    void isActive({ address: identity, client: 'rubricator', secret }, token).then(active => {
       seen.push({ token, active })
       if (!active || refuseOnce) {
         refuseOnce = false
@@ -61,7 +51,7 @@ beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'rubricator-oauth-'))
   const port = await freePort()
   identity = `http://127.0.0.1:${port}`
-  await listen(identityServer(identity, { id: 'rubricator', secret }, 'http://127.0.0.1/back'), port)
+  await listen(identityServer(identity, { id: 'rubricator', secret }, ['http://127.0.0.1/back']), port)
   resource = await listen(
     guarded(
       createServer((request, response) => {

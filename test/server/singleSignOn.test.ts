@@ -1,63 +1,11 @@
 import { beforeAll, expect, it } from 'vitest'
 import type { SingleSignOnView } from '../../shared/views/setUp'
-import type { PersonView, SignedIn } from '../../shared/views/people'
+import type { PersonView } from '../../shared/views/people'
+import { Browser } from '../product/browser'
 import { client, type Client } from '../product/client'
 import { running } from '../product/running'
 
-// Against the provider of the demo, over its real protocol: a browser with its cookies, without a screen.
 const { app } = running()
-
-/** A browser that keeps cookies by host and port, and follows where it is sent. */
-class Browser {
-  private readonly jar = new Map<string, Map<string, string>>()
-
-  async go(address: string, body?: Record<string, string>): Promise<{ url: string; text: string }> {
-    let url = new URL(address)
-    let form = body
-    for (let hops = 0; hops < 12; hops++) {
-      const cookies = this.jar.get(url.host) ?? new Map<string, string>()
-      this.jar.set(url.host, cookies)
-      const answer = await fetch(url, {
-        method: form ? 'POST' : 'GET',
-        redirect: 'manual',
-        headers: {
-          cookie: [...cookies].map(([name, value]) => `${name}=${value}`).join('; '),
-          ...(form ? { 'content-type': 'application/x-www-form-urlencoded' } : {}),
-        },
-        body: form ? new URLSearchParams(form).toString() : undefined,
-      })
-      for (const set of answer.headers.getSetCookie()) {
-        const [name, value] = set.split(';')[0]!.split(/=(.*)/s) as [string, string]
-        cookies.set(name, value)
-      }
-      const next = answer.headers.get('location')
-      if (next === null) return { url: url.href, text: await answer.text() }
-      url = new URL(next, url)
-      form = undefined
-    }
-    throw new Error(`Sent round and round, at last to ${url.href}.`)
-  }
-
-  /** Goes to the provider as somebody, and comes back from it. */
-  async signIn(login: string, to = '/batches'): Promise<URL> {
-    let page = await this.go(`${app}/api/session/outside?to=${encodeURIComponent(to)}`)
-    // Who one is, then that this program may know it.
-    for (let forms = 0; forms < 3; forms++) {
-      const action = /<form[^>]* action="([^"]+)"/.exec(page.text)?.[1]
-      if (!action || page.url.startsWith(app)) break
-      const prompt: Record<string, string> = page.text.includes('name="login"')
-        ? { prompt: 'login', login, password: 'any' }
-        : { prompt: 'consent' }
-      page = await this.go(new URL(action, page.url).href, prompt)
-    }
-    return new URL(page.url)
-  }
-
-  async me(): Promise<SignedIn | null> {
-    const { text } = await this.go(`${app}/api/session`)
-    return 'id' in JSON.parse(text) ? (JSON.parse(text) as SignedIn) : null
-  }
-}
 
 let piers: Client
 beforeAll(async () => {

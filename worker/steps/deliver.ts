@@ -3,7 +3,7 @@ import { Refusal } from '../../connectors/connector'
 import { slipDelivered, slipRefused } from '../../flow/deliver'
 import { nextInTurn, waitsItsTurn } from '../../flow/deliverInOrder'
 import { mayGo } from '../../flow/pauses'
-import { findDestination } from '../../store/setup/destinations'
+import { destinationToOpen } from '../../store/setup/grants'
 import { documentToDeliver, findSlip } from '../../store/slips/toDeliver'
 import type { Work } from '../context'
 
@@ -11,12 +11,12 @@ import type { Work } from '../context'
 export async function deliver(work: Work, { slip: id }: { slip: number }): Promise<void> {
   const slip = await findSlip(work.sql, id)
   if (!slip || slip.state === 'delivered') return
-  const row = await findDestination(work.sql, slip.destination_id)
+  const row = await destinationToOpen(work.sql, slip.destination_id)
   if (!row) return slipRefused(work, slip, `No destination "${slip.destination_id}" is set up. Add it, or change the rubric.`, true)
   if (row.in_order && (await waitsItsTurn(work.sql, slip))) return
   if (!(await mayGo(work.sql, slip.id, slip.destination_id))) return
   const facts = await documentToDeliver(work.sql, slip)
-  const destination = connectorNamed(row.connector).open(row.options)
+  const destination = connectorNamed(row.connector).open(row.options, row.grant)
   try {
     const { place, answer } = await destination.deliver({
       // A later edition is another delivery: it never goes over the one before.

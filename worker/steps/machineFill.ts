@@ -11,7 +11,7 @@ import { typeOf, type DocumentType, type Rubric } from '../../core/model/rubric'
 import { withPictures, type PagePicture } from '../../engine/fillEvidence'
 import { lookUp } from '../../connectors/lookUp'
 import type { Learned } from '../../store/learned'
-import { findDestination } from '../../store/setup/destinations'
+import { destinationToOpen } from '../../store/setup/grants'
 import type { Work } from '../context'
 
 /** What a document's type and values are found from. */
@@ -50,7 +50,7 @@ export async function findFor(work: Work, rubric: Rubric, facts: FillFacts): Pro
   const onPaper = fillFields(type, evidence)
   const answers: LookupAnswers = {}
   for (const system of lookupSystems(type)) {
-    const row = await findDestination(work.sql, system)
+    const row = await destinationToOpen(work.sql, system)
     answers[system] = await lookUp(row, system, field => onPaper.fields[field]?.value ?? null)
   }
   return { type, why: like?.why ?? null, evidence: { ...evidence, records: chosenValues(answers) }, answers }

@@ -1,9 +1,19 @@
 <script setup lang="ts">
 import type { ConnectorView, DestinationChoice, DestinationView } from '~~/shared/views/setUp'
 import { counted } from '~/words/count'
+import { saidTime } from '~/words/time'
 
 /** A destination as a line, opened into its options. */
-const { row, connectors } = defineProps<{ row: DestinationChoice; connectors: readonly ConnectorView[] }>()
+const {
+  row,
+  connectors,
+  came = null,
+} = defineProps<{
+  row: DestinationChoice
+  connectors: readonly ConnectorView[]
+  /** How a sign-in there went from which somebody comes back. */
+  came?: string | null
+}>()
 const emit = defineEmits<{ changed: [] }>()
 const { running, trouble, run } = useAction()
 const shown = shallowRef<DestinationView | null>(null)
@@ -32,6 +42,21 @@ const remove = () =>
     await ask(at, { method: 'DELETE' })
     emit('changed')
   })
+const signIn = () =>
+  run(async () => {
+    window.location.assign((await ask<{ url: string }>(`${at}/sign-in`, { method: 'POST' })).url)
+  })
+const forgetSignIn = () =>
+  run(async () => {
+    await ask(`${at}/sign-in`, { method: 'DELETE' })
+    shown.value = await ask<DestinationView>(at)
+  })
+const cameBack: Readonly<Record<string, string>> = {
+  done: 'You have signed in there. Try it.',
+  late: 'That sign-in took too long, or was not begun here. Begin it again.',
+  refused: 'The other side did not let this program in. Begin again, and agree to what it asks there.',
+  failed: 'The other side gave no token. Look at token address, client and secret; what it said stands in the log.',
+}
 const saved = async () => {
   shown.value = null
   emit('changed')
@@ -57,9 +82,22 @@ const saved = async () => {
         {{ shown ? 'Close' : 'Change' }}
       </button>
     </div>
+    <p v-if="came && cameBack[came]" class="small mt-1" :class="came === 'done' ? 'text-verdigris' : 'text-vermilion'" role="status">
+      {{ cameBack[came] }}
+    </p>
     <p v-if="answer" class="small mt-1 text-verdigris" role="status">{{ answer }}</p>
     <TroubleBand :words="trouble" />
     <div v-if="shown && connector" class="mt-3 border border-rule bg-leaf px-6 py-5">
+      <p v-if="shown.signsIn" class="mb-5 flex flex-wrap items-baseline gap-x-5 gap-y-2 border-b border-rule pb-4">
+        <template v-if="shown.signedIn">
+          <span>{{ shown.signedIn.by }} signed in there {{ saidTime(shown.signedIn.at) }}; what goes there goes in that name.</span>
+          <button type="button" class="link ml-auto min-h-9" :disabled="running" @click="forgetSignIn">Forget it</button>
+        </template>
+        <span v-else class="text-vermilion">Nobody has signed in there yet, so nothing can be delivered.</span>
+        <button type="button" class="act-quiet" :class="{ 'ml-auto': !shown.signedIn }" :disabled="running" @click="signIn">
+          {{ shown.signedIn ? 'Sign in there again' : 'Sign in there' }}
+        </button>
+      </p>
       <DestinationForm :connector="connector" :destination="shown" @saved="saved" @leave="shown = null" />
       <p class="small mt-6 flex items-baseline gap-4 border-t border-rule pt-4 text-faded">
         {{ uses }}<button type="button" class="link ml-auto text-base" :disabled="running" @click="remove">Remove it</button>

@@ -4,6 +4,10 @@ import type { ConnectorView, DestinationChoice } from '~~/shared/views/setUp'
 useHead({ title: 'Destinations · Rubricator' })
 const { data: destinations, trouble, refresh } = useLoaded<DestinationChoice[]>('/api/destinations')
 const { data: connectors } = useLoaded<ConnectorView[]>('/api/connectors')
+/** From a sign-in elsewhere one comes back here; said once. */
+const { signedIn: id, as } = useRoute().query
+const came = { id, as: typeof as === 'string' ? as : null }
+onMounted(() => id && void useRouter().replace({ query: {} }))
 /** What is to be added; null where nothing is. */
 const adding = ref<string | null>(null)
 const chosen = computed(() => (connectors.value ?? []).find(one => one.name === adding.value))
@@ -20,7 +24,14 @@ const added = async () => {
   <section class="max-w-5xl" aria-labelledby="destinations-title">
     <h2 id="destinations-title" class="mb-2 text-2xl">Destinations</h2>
     <ul>
-      <OneDestination v-for="row in destinations ?? []" :key="row.id" :row="row" :connectors="connectors ?? []" @changed="refresh" />
+      <OneDestination
+        v-for="row in destinations ?? []"
+        :key="row.id"
+        :row="row"
+        :connectors="connectors ?? []"
+        :came="came.id === row.id ? came.as : null"
+        @changed="refresh"
+      />
     </ul>
     <p v-if="destinations && !destinations.length" class="py-3 text-faded">
       Nothing can be filed yet. Add the first place where the office looks for its documents.

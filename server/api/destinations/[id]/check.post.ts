@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { connectorNamed } from '../../../../connectors'
-import { findDestination } from '../../../../store/setup/destinations'
+import { destinationToOpen } from '../../../../store/setup/grants'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
 import { defineRoute, refuse } from '../../../route'
@@ -10,9 +10,9 @@ export default defineRoute({
   may: 'steward',
   params: z.object({ id: z.string().max(64) }),
   async run({ params: { id } }) {
-    const row = await findDestination(store().sql, id)
+    const row = await destinationToOpen(store().sql, id)
     if (!row) throw notThere()
-    const destination = connectorNamed(row.connector).open(row.options)
+    const destination = connectorNamed(row.connector).open(row.options, row.grant)
     try {
       return { answer: await destination.check() }
     } catch (error) {

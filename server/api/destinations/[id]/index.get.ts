@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { connectorNamed, shownOptions } from '../../../../connectors'
 import type { DestinationView } from '../../../../shared/views/setUp'
 import { findDestination, usesOfDestination } from '../../../../store/setup/destinations'
+import { findGrant } from '../../../../store/setup/grants'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
 import { defineRoute } from '../../../route'
@@ -23,6 +24,8 @@ export default defineRoute({
       options: shown,
       inOrder: row.in_order ?? false,
       secretsKept: Object.keys(options).filter(key => !(key in shown)),
+      signsIn: options.tokenAddress !== undefined && options.signInAddress !== undefined,
+      signedIn: await findGrant(store().sql, id),
       uses: await usesOfDestination(store().sql, id),
     }
   },

@@ -1,9 +1,12 @@
 import { z } from 'zod'
 import { changeDestination, findDestination } from '../../../../store/setup/destinations'
+import { removeGrant } from '../../../../store/setup/grants'
 import { store } from '../../../context'
 import { DestinationName, DestinationOptions, mostOptionBytes, soundOptions } from '../../../destinationOptions'
 import { notThere } from '../../../refusals'
 import { defineRoute } from '../../../route'
+
+const whoIsAsked = ['address', 'tokenAddress', 'signInAddress', 'clientId']
 
 export default defineRoute({
   does: 'Changes a destination’s name and options. A secret that is left out stays; an empty one goes.',
@@ -17,7 +20,12 @@ export default defineRoute({
     const row = await findDestination(sql, id)
     if (!row) throw notThere()
     const options = await soundOptions(row.connector, body.options, row.options as Record<string, unknown>)
-    if (!(await changeDestination(sql, { id, name: body.name, options, in_order: body.inOrder }))) throw notThere()
+    const before = row.options as Record<string, unknown>
+    await sql.begin(async tx => {
+      if (!(await changeDestination(tx, { id, name: body.name, options, in_order: body.inOrder }))) throw notThere()
+      // What a sign-in gave is shown to nobody else than whom it was given for.
+      if (whoIsAsked.some(key => options[key] !== before[key])) await removeGrant(tx, id)
+    })
     return { ok: true }
   },
 })

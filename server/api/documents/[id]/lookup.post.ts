@@ -6,7 +6,7 @@ import { typeOf } from '../../../../core/model/rubric'
 import { keepLookup } from '../../../../flow/lookup'
 import { lookupsOf } from '../../../../store/documents/lookups'
 import { findDocument } from '../../../../store/documents/read'
-import { findDestination } from '../../../../store/setup/destinations'
+import { destinationToOpen } from '../../../../store/setup/grants'
 import { rubricOfBatch } from '../../../../store/setup/rubrics'
 import { store } from '../../../context'
 import { conflict, notThere } from '../../../refusals'
@@ -36,7 +36,7 @@ export default defineRoute({
     const answer =
       'record' in body
         ? chosen((await lookupsOf(sql, id))[system], body.record)
-        : await lookUp(await findDestination(sql, system), system, () => body.value).then(found =>
+        : await lookUp(await destinationToOpen(sql, system), system, () => body.value).then(found =>
             body.chosen === undefined ? found : chosen(found, body.chosen),
           )
     const record = answer.records.find(one => one.id === answer.chosen)

@@ -5,7 +5,7 @@ import { typeOf } from '../../../../core/model/rubric'
 import type { Suggestions } from '../../../../shared/views/documents'
 import { frequentValues } from '../../../../store/documents/frequent'
 import { findDocument } from '../../../../store/documents/read'
-import { findDestination } from '../../../../store/setup/destinations'
+import { destinationToOpen } from '../../../../store/setup/grants'
 import { rubricOfBatch } from '../../../../store/setup/rubrics'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
@@ -28,7 +28,7 @@ export default defineRoute({
     const [frequent, ...records] = await Promise.all([
       rubric.entryTwice?.includes(named) ? [] : frequentValues(sql, person, { document: id, field: named, part, most: 6 }),
       ...systems.map(async system => {
-        const row = await findDestination(sql, system)
+        const row = await destinationToOpen(sql, system)
         const found = await recordsThatBegin(row, own.length ? null : named, part)
         return found.map(record => ({ ...record, system }))
       }),

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { lookUp } from '../../../../connectors/lookUp'
 import { askedFields } from '../../../../core/fields/given'
 import { chosenValues, lookupParts, lookupSystems } from '../../../../core/fields/lookups'
-import { findDestination } from '../../../../store/setup/destinations'
+import { destinationToOpen } from '../../../../store/setup/grants'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
 import { defineRoute, Identity } from '../../../route'
@@ -24,7 +24,7 @@ export default defineRoute({
     const fields = askedFields(rubric)
     const answers: Record<string, Awaited<ReturnType<typeof lookUp>>> = {}
     for (const system of lookupSystems({ fields })) {
-      const answer = await lookUp(await findDestination(sql, system), system, field => values[field]?.trim() || null)
+      const answer = await lookUp(await destinationToOpen(sql, system), system, field => values[field]?.trim() || null)
       const wanted = answer.records.find(record => record.id === chosen[system])
       answers[system] = wanted ? { ...answer, chosen: wanted.id } : answer
     }
