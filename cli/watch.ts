@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { parseArgs } from 'node:util'
 import { z } from 'zod'
+import { dataFolder } from './dataFolder'
 import { UsageError } from './usage'
 
 const Batch = z.object({
@@ -65,7 +66,7 @@ async function ask(base: string, token: string, id: number): Promise<Batch> {
 async function server(): Promise<{ base: string; token: string }> {
   const { RUBRICATOR_API: base, RUBRICATOR_TOKEN: token } = process.env
   if (base && token) return { base: base.replace(/\/+$/, ''), token }
-  const path = join(process.env.RUBRICATOR_DATA ?? '.data', 'run.json')
+  const path = join(dataFolder(), 'run.json')
   const run = RunFile.safeParse(JSON.parse(await readFile(path, 'utf8').catch(() => '{}')))
   // A steward sees the most: the last that the demo names.
   const known = run.success ? Object.values(run.data.api.tokens).at(-1) : undefined

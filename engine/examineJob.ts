@@ -55,6 +55,9 @@ export const PictureJob = z.object({
 })
 export type PictureJob = z.infer<typeof PictureJob>
 
+/** What the process says first: from then on, its end is the page's doing. */
+export const hasBegun = 'begun'
+
 export const ExamineReply = z.discriminatedUnion('outcome', [
   z.object({
     id: z.int(),

@@ -7,7 +7,7 @@ import { readsDocuments } from '../core/fields/recognise'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import { wordsBeside } from '../core/text/redact'
 import { looksAt } from '../core/split/barcodeRule'
-import { CodesJob, CountJob, ExamineJob, PictureJob, type ExamineReply } from './examineJob'
+import { CodesJob, CountJob, ExamineJob, hasBegun, PictureJob, type ExamineReply } from './examineJob'
 import { codesOn, examinePage } from './examine'
 import { hidePatterns } from './hidePatterns'
 import { pictureOf } from './pictures'
@@ -118,3 +118,4 @@ process.on('message', message => {
   void work.catch((error: unknown) => faultOf(job.id, error)).then(reply => process.send?.(reply))
 })
 process.on('disconnect', () => process.exit(0))
+process.send?.(hasBegun)

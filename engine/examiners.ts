@@ -1,6 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process'
-import { fileURLToPath } from 'node:url'
-import { ExamineReply, type CodesJob, type CountJob, type ExamineJob, type PictureJob } from './examineJob'
+import { createRequire } from 'node:module'
+import { fileURLToPath, pathToFileURL } from 'node:url'
+import { ExamineReply, hasBegun, type CodesJob, type CountJob, type ExamineJob, type PictureJob } from './examineJob'
 
 type Request = Omit<ExamineJob, 'id'>
 type Reply<Outcome extends ExamineReply['outcome']> = Extract<ExamineReply, { outcome: Outcome | 'unreadable' | 'failed' }>
@@ -50,11 +51,18 @@ class Examiner {
   /** Starts its process, where there is none yet. */
   start(): ChildProcess {
     if (this.child) return this.child
-    const child = fork(this.entry, { execArgv: ['--import', 'tsx', ...memoryFlags], serialization: 'advanced' })
-    child.on('message', message => this.finish(ExamineReply.parse(message)))
-    child.on('exit', () => {
+    // Found from where the entry lies, whatever folder one works in.
+    const loader = pathToFileURL(createRequire(this.entry).resolve('tsx')).href
+    const child = fork(this.entry, { execArgv: ['--import', loader, ...memoryFlags], serialization: 'advanced' })
+    let begun = false
+    child.on('message', message => {
+      if (message === hasBegun) begun = true
+      else this.finish(ExamineReply.parse(message))
+    })
+    child.on('exit', code => {
       if (this.child === child) this.child = null
-      this.lost()
+      // Whoever is ended by a signal may have been ended for its page; whoever ends by itself before it began was not.
+      this.lost(begun || code === null ? null : `The process that decodes pages does not start: it ended with ${code}.`)
     })
     this.child = child
     return child
@@ -68,18 +76,16 @@ class Examiner {
     this.proceed()
   }
 
-  /** The process died under a page: once may be chance, twice is the page. */
-  private lost(): void {
+  /** The process died under a page: once may be chance, twice is the page. @param fault of ours, where it never came to the page */
+  private lost(fault: string | null): void {
     const waiting = this.current
     if (!waiting) return
     clearTimeout(this.timer)
     this.current = null
     if (waiting.retried) {
-      waiting.resolve({
-        id: waiting.job.id,
-        outcome: 'unreadable',
-        why: `Decoding this ended the decoder or took longer than ${secondsPerPage} seconds, twice; scan or export it again.`,
-      })
+      const why = `Decoding this ended the decoder or took longer than ${secondsPerPage} seconds, twice; scan or export it again.`
+      const { id } = waiting.job
+      waiting.resolve(fault === null ? { id, outcome: 'unreadable', why } : { id, outcome: 'failed', error: fault })
     } else {
       this.again({ ...waiting, retried: true })
     }

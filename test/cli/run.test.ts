@@ -8,7 +8,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { main } from '../../cli/main'
 import { Ledger } from '../../core/model/ledger'
 import type { Truth } from '../../standins/paper/truth'
-import { paper, rubricator } from '../product/command'
+import { command, paper, rubricator } from '../product/command'
 import { differences, valuesRead } from '../product/truth'
 
 const rubric = 'run/demo/mooring-permits.rubric.json'
@@ -99,31 +99,22 @@ describe('bad input', () => {
   it('keeps an account of it and goes on with the rest', async () => {
     await paper('--out', join(folder, 'few'), '--documents', '1', '--dpi', '150', '--format', 'jpeg')
     await writeFile(join(folder, 'few/side-3.jpg'), (await readFile(join(folder, 'few/side-3.jpg'))).subarray(0, 20000))
-    const inputs = [1, 2, 3, 4].map(side => join(folder, `few/side-${side}.jpg`))
-    const quick = join(folder, 'quick.json')
-    await writeFile(
-      quick,
-      JSON.stringify({ ...((await json(rubric)) as object), read: { ocr: false }, files: [{ format: 'tiff', name: '{permit}' }] }),
-    )
-    const ended = await rubricator(
-      'run',
-      '--rubric',
-      quick,
-      '--out',
-      join(folder, 'bad'),
-      '--json',
-      '--jobs',
-      '2',
-      ...inputs,
-      join(folder, 'nowhere.pdf'),
-    )
+    const files = ['tiff', 'pdf-a'].map(format => ({ format, name: '{permit}' }))
+    await writeFile(join(folder, 'quick.json'), JSON.stringify({ ...((await json(rubric)) as object), read: { ocr: false }, files }))
+    // From a folder of one's own, as people run programs.
+    const inputs = [1, 2, 3, 4].map(side => `few/side-${side}.jpg`)
+    const args = ['run', '--rubric', 'quick.json', '--out', 'bad', '--json', '--jobs', '2', ...inputs, 'nowhere.pdf']
+    const ended = await command(process.execPath, [join(process.cwd(), 'cli/rubricator.mjs'), ...args], {}, folder)
     expect(ended.code).toBe(3)
     const ledger = Ledger.parse(JSON.parse(ended.output))
     expect(ledger.totals).toMatchObject({ scanned: 5, unreadable: 2 })
     expect(ledger.pages[2]).toMatchObject({ fate: 'unreadable', source: inputs[2], sourcePage: 1, sheet: 2, side: 'front' })
     expect(ledger.pages[4]).toMatchObject({ fate: 'unreadable', sourcePage: null })
     expect(ledger.pages[4]!.why).toContain('cannot be read')
-    expect(ledger.documents[0]!.files[0]!.name).toMatch(/^\d{5}\.tif$/)
+    expect(ledger.documents[0]!.files.map(file => file.name)).toEqual([
+      expect.stringMatching(/^\d{5}\.tif$/) as string,
+      expect.stringMatching(/^\d{5}\.pdf$/) as string,
+    ])
   })
 })
 

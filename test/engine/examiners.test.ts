@@ -1,6 +1,6 @@
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, resolve } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import sharp from 'sharp'
 import { afterAll, beforeAll, expect, it } from 'vitest'
@@ -56,6 +56,15 @@ it('replaces a process that dies under a page once, and gives the page up when i
   await kill()
   expect(await twice).toMatchObject({ outcome: 'unreadable', why: expect.stringContaining('twice; scan or export it again') as string })
   expect((await ask()).outcome).toBe('examined')
+})
+
+it('does not blame the page where the process itself does not start', async () => {
+  const broken = new Examiners(1, resolve('engine/is-not-there.ts'))
+  expect(await broken.count(join(folder, 'two.tif'))).toMatchObject({
+    outcome: 'failed',
+    error: expect.stringContaining('does not start') as string,
+  })
+  broken.dispose()
 })
 
 it.each([

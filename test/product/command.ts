@@ -6,10 +6,10 @@ export interface Ended {
   errors: string
 }
 
-/** Runs a program to its end. */
-export function command(program: string, args: string[], env: Record<string, string> = {}): Promise<Ended> {
+/** Runs a program to its end. @param cwd the folder one works in; the checkout where nothing is said */
+export function command(program: string, args: string[], env: Record<string, string> = {}, cwd?: string): Promise<Ended> {
   return new Promise((resolve, reject) => {
-    const child = spawn(program, args, { env: { ...process.env, ...env } })
+    const child = spawn(program, args, { env: { ...process.env, ...env }, cwd })
     let output = ''
     let errors = ''
     child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()))
