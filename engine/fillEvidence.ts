@@ -33,7 +33,9 @@ export async function withPictures(
     .map(at => pictures[at]!)
     .filter(picture => !picture.bornDigital)
   if (paper.length === 0) return evidence
-  const pages = await Promise.all(paper.map(async ({ file, dpi }) => ({ file: await file(), dpi })))
+  const pages = await Promise.all(
+    paper.map(async picture => ({ file: await picture.file(), dpi: picture.dpi, boxes: boxes[pictures.indexOf(picture)] ?? [] })),
+  )
   const patterns = rubric.redact?.patterns ?? []
   const read = new Map(
     (await readAgain(pages, known.languages ?? ['eng'])).map((words, at) => [paper[at], withoutPatterns(words, patterns)]),

@@ -10,6 +10,10 @@ import { runTool, ToolError } from './tool'
 /** Pages that one process reads: loading the language takes as long as a short page. */
 export const pagesAtOnce = 6
 
+/** How tesseract cuts a page up before it reads it: it looks for columns, or takes all as one, in lines of any size. */
+const segmentations = { columns: '3', 'one column': '4' }
+type Segmentation = keyof typeof segmentations
+
 /**
  * Reads page images of one resolution with tesseract, in one process.
  * @param files TIFF, PNG or JPEG
@@ -17,27 +21,32 @@ export const pagesAtOnce = 6
  * @returns each page's words
  * @throws {ToolError} where tesseract or a language is missing
  */
-export async function readPages(files: readonly string[], dpi: number, languages: readonly string[]): Promise<Word[][]> {
-  if (files.length <= 1) return Promise.all(files.map(file => readTable(file, 1, dpi, languages).then(pages => pages[0]!)))
+export async function readPages(
+  files: readonly string[],
+  dpi: number,
+  languages: readonly string[],
+  psm: Segmentation = 'columns',
+): Promise<Word[][]> {
+  if (files.length <= 1) return Promise.all(files.map(file => readTable(file, 1, dpi, languages, psm).then(pages => pages[0]!)))
   return inTempFolder(async folder => {
     const list = join(folder, 'pages.txt')
     await writeFile(list, `${files.join('\n')}\n`)
     try {
-      return await readTable(list, files.length, dpi, languages)
+      return await readTable(list, files.length, dpi, languages, psm)
     } catch (error) {
       if (!(error instanceof ToolError)) throw error
       // One of them brings tesseract down; the others need not go with it.
       const pages: Word[][] = []
-      for (const file of files) pages.push(...(await readTable(file, 1, dpi, languages)))
+      for (const file of files) pages.push(...(await readTable(file, 1, dpi, languages, psm)))
       return pages
     }
   })
 }
 
-async function readTable(input: string, pages: number, dpi: number, languages: readonly string[]): Promise<Word[][]> {
+async function readTable(input: string, pages: number, dpi: number, languages: readonly string[], psm: Segmentation): Promise<Word[][]> {
   const table = await runTool(
     'tesseract',
-    [input, 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '3', 'tsv'],
+    [input, 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', segmentations[psm], 'tsv'],
     {
       seconds: 180 * pages,
       memory: 3072,

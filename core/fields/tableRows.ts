@@ -15,6 +15,8 @@ export interface ReadRow {
   sure: Record<string, number>
   /** What another reading made of a cell. */
   others?: Record<string, string>
+  /** Figures that are printed without decimals. */
+  bare: ReadonlySet<string>
   /** Whether it has every cell that it must have. */
   whole: boolean
   page: number
@@ -147,6 +149,7 @@ function gather(lines: readonly Word[][], { printed, columns, source, languages,
       gathered.rows.push({
         cells: row,
         sure,
+        bare: new Set(columns.filter(column => row[column.id] !== undefined && isBare(column, words[column.id]!)).map(({ id }) => id)),
         whole,
         page,
         y: middle(boxOf(line)),
@@ -179,6 +182,12 @@ function cellsOf(line: readonly Word[], printed: readonly Printed[], columns: re
     if (column.id !== null && columns.some(one => one.id === column.id)) (cells[column.id] ??= []).push(...words)
   }
   for (const segment of segmentsOf(line)) put(segment)
+  // A figure is one run of words: what stands apart from it is of a column whose heading was not read.
+  for (const { id } of columns.filter(column => kindOf(column).digits)) {
+    const runs = segmentsOf((cells[id] ?? []).sort((a, b) => a.x - b.x))
+    const heading = printed.find(column => column.id === id)
+    if (heading && runs.length > 1) cells[id] = runs.sort((a, b) => distance(heading, boxOf(a)) - distance(heading, boxOf(b)))[0]!
+  }
   return cells
 }
 
@@ -207,8 +216,15 @@ function checkedRow(
   return row
 }
 
-/** "1,325. 19" is one figure; without a mark for its decimals it may be two. */
-const joinedFigure = (text: string) => (/[.,]/.test(text) ? text.replaceAll(' ', '') : text)
+/** "1,325. 19" is one figure; two figures without a mark between them may be two. */
+const joinedFigure = (text: string) => text.replace(/(?<=\d) ?([.,]) ?(?=\d)/g, '$1')
+
+/** Whether a figure is printed without decimals. */
+const isBare = ({ decimals = 0 }: Column, text: string) => decimals > 0 && !new RegExp(`[.,]\\s?\\d{1,${decimals}}\\D*$`).test(text)
+
+/** One figure of a column with decimals may be printed without them; where so few are, they were lost. */
+const fewBare = 0.25
+const leastWithDecimals = 2
 
 /**
  * Where a column's figures have decimals, one without has lost its point, or has a comma for it: it is left out, which is
@@ -217,14 +233,13 @@ const joinedFigure = (text: string) => (/[.,]/.test(text) ? text.replaceAll(' ',
 function withoutLostPoints(rows: ReadRow[], columns: readonly Column[]): ReadRow[] {
   for (const column of columns) {
     if (column.kind !== 'number' || !column.decimals) continue
-    const whole = (cell: string | undefined) => cell !== undefined && Number(cell) % 1 === 0
     const some = rows.filter(row => row.cells[column.id] !== undefined)
-    const limit = Math.max(...some.filter(row => !whole(row.cells[column.id])).map(row => Number(row.cells[column.id])))
-    for (const row of some)
-      if (whole(row.cells[column.id]) && Number(row.cells[column.id]) > 100 * limit) {
-        row.cells = without(row.cells, column.id)
-        row.sure = without(row.sure, column.id)
-      }
+    const bare = some.filter(row => row.bare.has(column.id))
+    if (some.length - bare.length < leastWithDecimals || bare.length > fewBare * some.length) continue
+    for (const row of bare) {
+      row.cells = without(row.cells, column.id)
+      row.sure = without(row.sure, column.id)
+    }
   }
   return rows
 }
