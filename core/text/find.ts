@@ -79,19 +79,68 @@ function sameWord(read: string, wanted: string): boolean {
   return different === 1
 }
 
-/** Where a printed label stands, from top to bottom: on one line, or broken over two that begin below each other. */
-export function labelPlaces(words: readonly Word[], label: string): Box[] {
+/** Where a label stands; `glued` is what was read as one word with its end: "17" of "Berth:17". */
+export interface LabelPlace extends Box {
+  glued?: Word
+}
+
+/**
+ * Where a printed label stands, from top to bottom: on one line, or broken over two that begin below each other; also where the
+ * reading cut its words up otherwise, or joined the last one with what stands behind it.
+ */
+export function labelPlaces(words: readonly Word[], label: string): LabelPlace[] {
   const wanted = label.split(/\s+/).map(letters).filter(Boolean)
   if (wanted.length === 0) return []
   const lines = linesOf(words)
-  const places: Box[] = []
+  const places: LabelPlace[] = []
   for (const line of lines) {
     for (let at = 0; at < line.length; at++) {
-      const place = labelAt(line.slice(at, at + wanted.length), lines, wanted)
+      const place = labelAt(line.slice(at, at + wanted.length), lines, wanted) ?? cutOtherwise(line.slice(at), wanted.join(''))
       if (place) places.push(place)
     }
   }
   return places.sort((a, b) => a.y - b.y || a.x - b.x)
+}
+
+/** Words stand closer to each other than this, in inches; parts of one that was cut up stand closer still. */
+const wordGap = 0.13
+/** What may stand between a label and its value without a space. */
+const between = /^[:.…_=]+(?=.*[\p{L}\p{N}])/u
+
+/** The label from a line's first words, whose letters together are its letters. */
+function cutOtherwise(line: readonly Word[], wanted: string): LabelPlace | null {
+  let read = ''
+  for (const [at, word] of line.entries()) {
+    const before = line[at - 1]
+    if (before && word.x - (before.x + before.width) > wordGap) return null
+    const own = letters(word.text)
+    if (read + own === wanted) return boxOf(line.slice(0, at + 1))
+    if (!wanted.startsWith(read + own)) return wanted.startsWith(read) ? gluedTo(line.slice(0, at + 1), wanted.slice(read.length)) : null
+    read += own
+  }
+  return null
+}
+
+/** The label whose last letters begin the last of these words. */
+function gluedTo(run: readonly Word[], ending: string): LabelPlace | null {
+  const last = run.at(-1)!
+  const end = lettersEnd(last.text, ending)
+  const mark = end === null ? null : between.exec(last.text.slice(end))
+  if (end === null || !mark) return null
+  const from = end + mark[0].length
+  const width = (last.width * from) / last.text.length
+  const glued = { ...last, text: last.text.slice(from), x: last.x + width, width: last.width - width }
+  return { ...boxOf([...run.slice(0, -1), { ...last, width }]), glued }
+}
+
+/** Up to where a text has just these letters and figures; null where it begins otherwise. */
+function lettersEnd(text: string, wanted: string): number | null {
+  for (let end = 1; end <= text.length; end++) {
+    const own = letters(text.slice(0, end))
+    if (own === wanted) return end
+    if (!wanted.startsWith(own)) return null
+  }
+  return null
 }
 
 /** The label that begins with a run's first word, its later words maybe below. */
@@ -127,7 +176,7 @@ function* allNear(words: readonly Word[], label: string, pattern: string): Gener
     const right = words
       .filter(word => word.x >= place.x + place.width - 0.02 && Math.abs(middle(word) - middle(place)) < tall * 0.8)
       .sort((a, b) => a.x - b.x)
-    const beside = matchWords(right, pattern)
+    const beside = matchWords(place.glued ? [place.glued, ...right] : right, pattern)
     if (beside) {
       yield beside
       continue

@@ -36,6 +36,17 @@ it('finds a value right of a label that is broken over two lines, and of the sec
   expect(fill([permit], { pages: [twice] }).fields.permit?.value).toBe('04218')
 })
 
+it.each<[string, Record<number, string>, string | undefined]>([
+  ['in two', { 1: 'Per', 1.3: 'mit', 1.6: 'number', 3: '04217' }, '04217'],
+  ['as one', { 1: 'Permitnumber', 3: '04217' }, '04217'],
+  ['with its value', { 1: 'Permit', 1.6: 'number:04217' }, '04217'],
+  ['with leaders and its value', { 1: 'Permit', 1.6: 'number.....04217', 4: '99999' }, '04217'],
+  ['as part of another word', { 1: 'Permit', 1.6: 'numbers:04217' }, undefined],
+  ['as a word of its own further on', { 1: 'Per', 2: 'mit', 2.4: 'number', 3.2: '04217' }, undefined],
+])('finds a value by a label that was read %s', (_, words, value) => {
+  expect(fill([permit], { pages: [line(1, words)] }).fields.permit?.value).toBe(value)
+})
+
 it('repairs letters where only digits can stand, says what was read, and offers what fails its check with the reason', () => {
   const hull = { id: 'hull', check: 'luhn', from: [{ text: { near: 'Hull', value: '\\d{8}' } }] }
   expect(fill([hull], { pages: [line(1, { 1: 'Hull', 2: '9829458O' })] }).fields.hull).toMatchObject({
