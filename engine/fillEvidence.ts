@@ -5,7 +5,7 @@ import { readsDocuments } from '../core/fields/recognise'
 import type { Fields, Rubric } from '../core/model/rubric'
 import { withoutPatterns } from '../core/text/redact'
 import { readAgain } from './secondReading'
-import { looksForTicks, tickBoxesOf } from './tickBoxes'
+import { looksForTicks, tickBoxesOf, withOverdrawn } from './tickBoxes'
 
 /** An examined page's picture; one that never was paper has its own text, which nobody need read again. */
 export interface PagePicture {
@@ -25,7 +25,8 @@ export async function withPictures(
   pictures: readonly PagePicture[],
   rubric: Rubric,
 ): Promise<FillEvidence> {
-  const boxes = looksForTicks(type) ? await Promise.all(pictures.map(async ({ file, dpi }) => tickBoxesOf(await file(), dpi))) : []
+  const seen = looksForTicks(type) ? await Promise.all(pictures.map(async ({ file, dpi }) => tickBoxesOf(await file(), dpi))) : []
+  const boxes = seen.map(({ boxes, look }, at) => withOverdrawn(type, known.pages[at] ?? [], boxes, look))
   const evidence = { ...known, boxes }
   if (!readsDocuments(rubric) || pictures.every(picture => picture.bornDigital)) return evidence
   const numbers = known.numbers ?? pictures.map((_, at) => at + 1)
@@ -40,5 +41,6 @@ export async function withPictures(
   const read = new Map(
     (await readAgain(pages, known.languages ?? ['eng'])).map((words, at) => [paper[at], withoutPatterns(words, patterns)]),
   )
-  return { ...evidence, again: pictures.map((picture, at) => read.get(picture) ?? known.pages[at] ?? []) }
+  const again = pictures.map((picture, at) => read.get(picture) ?? known.pages[at] ?? [])
+  return { ...evidence, again, boxes: boxes.map((some, at) => withOverdrawn(type, again[at]!, some, seen[at]!.look)) }
 }

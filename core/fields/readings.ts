@@ -7,6 +7,7 @@ import { boxOf } from '../text/exports'
 import { findAll } from '../text/find'
 import type { FillEvidence } from './evidence'
 import { valueAt } from './learnedPlace'
+import { cutFromAddress } from './cutAddress'
 import { lookupParts } from './lookups'
 import { agreedRows } from './agreedRows'
 import { findRows } from './tableRows'
@@ -99,13 +100,16 @@ function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, 
     for (const [page, words] of [...evidence.pages.entries(), ...(evidence.again ?? []).entries()]) {
       for (const found of findAll(words, source.text)) {
         const { value: raw, confidence, repaired } = found
-        yield {
+        const reading: Reading = {
           raw,
           from: 'text',
           confidence,
           ...placeOf(evidence, page, boxOf(found.words)),
           ...(repaired === undefined ? {} : { repaired }),
         }
+        const cut = field.kind === 'email' ? cutFromAddress(words, found, 'near' in source.text ? source.text.near : '') : null
+        if (cut === null) yield reading
+        else for (const one of [cut + raw, raw]) yield { ...reading, raw: one, doubt: `“${cut}” stands right before “${raw}”` }
       }
     }
   }
@@ -150,7 +154,9 @@ function* ticksOf(field: Field, zone: Box | null, evidence: FillEvidence): Gener
       if (doubtful[0]) yield reading('yes', doubtful[0], faint)
       else yield reading(ticked.length ? 'yes' : 'no', (ticked[0] ?? none[0])!)
     } else if (field.kind === 'choices' && doubtful.length === 0) {
-      if (ticked.length) yield reading(ticked.map(tick => tick.words).join('\n'), ticked[0]!)
+      const unseen = labels.find(label => ![...ticked, ...none].some(tick => tick.words === label))
+      const doubt = unseen === undefined ? undefined : `the box beside “${unseen}” was not found`
+      if (ticked.length) yield reading(ticked.map(tick => tick.words).join('\n'), ticked[0]!, doubt)
     } else if (field.kind === 'choice' && ticked.length === 1 && doubtful.length === 0) yield reading(ticked[0]!.words, ticked[0]!)
     else {
       const several = ticked.length > 1 ? `${ticked.length} boxes are ticked` : null

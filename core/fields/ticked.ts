@@ -5,6 +5,8 @@ import { labelPlaces } from '../text/find'
 /** A printed box and the share of its inside that is ink; inches from the top-left of the upright page. */
 export interface MarkedBox extends Box {
   ink: number
+  /** A ring. */
+  round?: boolean
 }
 
 /** What the boxes beside printed words say. `none`: words whose box was found empty. */
@@ -32,29 +34,42 @@ export function ticksBeside(
   boxes: readonly MarkedBox[],
   zone: Box | null = null,
 ): Ticks {
-  const inside = words.filter(word => centreInside(word, zone))
-  const near = boxes.filter(box => centreInside(box, zone && { ...zone, x: zone.x - farthest, width: zone.width + 2 * farthest }))
-  const left = paired(labels, inside, near, 'left')
-  const right = paired(labels, inside, near, 'right')
-  const better = left.length !== right.length ? left.length > right.length : totalGap(left) <= totalGap(right)
   const ticks: Ticks = { ticked: [], doubtful: [], none: [] }
-  for (const { label, box } of better ? left : right) {
-    const { ink, ...place } = box
+  for (const { label, box } of pairsBeside(labels, words, boxes, zone).pairs) {
+    const { ink, round: _, ...place } = box
     const state = ink >= ticked ? 'ticked' : ink > empty ? 'doubtful' : 'none'
     ticks[state].push({ words: label, box: place })
   }
   return ticks
 }
 
+/** The box of each label that has one, on the side on which more have one, or have it nearer. */
+export function pairsBeside(
+  labels: readonly string[],
+  words: readonly Word[],
+  boxes: readonly MarkedBox[],
+  zone: Box | null,
+): { pairs: Pair[]; side: Side } {
+  const inside = words.filter(word => centreInside(word, zone))
+  const near = boxes.filter(box => centreInside(box, zone && { ...zone, x: zone.x - farthest, width: zone.width + 2 * farthest }))
+  const left = paired(labels, inside, near, 'left')
+  const right = paired(labels, inside, near, 'right')
+  const better = left.length !== right.length ? left.length > right.length : totalGap(left) <= totalGap(right)
+  return better ? { pairs: left, side: 'left' } : { pairs: right, side: 'right' }
+}
+
+type Side = 'left' | 'right'
 interface Pair {
   label: string
+  /** Where it stands. */
+  place: Box
   box: MarkedBox
   gap: number
 }
 const totalGap = (pairs: readonly Pair[]) => pairs.reduce((sum, pair) => sum + pair.gap, 0)
 
 /** The nearest box on that side of each label that has one; each box once. */
-function paired(labels: readonly string[], words: readonly Word[], boxes: readonly MarkedBox[], side: 'left' | 'right'): Pair[] {
+function paired(labels: readonly string[], words: readonly Word[], boxes: readonly MarkedBox[], side: Side): Pair[] {
   const pairs: Pair[] = []
   for (const label of labels) {
     const best = placesOf(words, label)
@@ -66,12 +81,12 @@ function paired(labels: readonly string[], words: readonly Word[], boxes: readon
   return pairs
 }
 
-function pairOf(label: string, place: Box, box: MarkedBox, side: 'left' | 'right'): Pair[] {
+function pairOf(label: string, place: Box, box: MarkedBox, side: Side): Pair[] {
   // The reading may have taken the box into its word, so that the word reaches over it.
   const beyond = side === 'left' ? place.x + place.width / 2 > box.x + box.width : box.x > place.x + place.width / 2
   const gap = Math.max(0, side === 'left' ? place.x - (box.x + box.width) : box.x - (place.x + place.width))
   const level = Math.abs(place.y + place.height / 2 - (box.y + box.height / 2)) < Math.max(place.height, box.height) * 0.75
-  return level && beyond && gap < farthest ? [{ label, box, gap }] : []
+  return level && beyond && gap < farthest ? [{ label, place, box, gap }] : []
 }
 
 const letters = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')

@@ -3,11 +3,13 @@ import type { Area, Bitmap } from './image'
 /** A printed box to tick, in pixels, and the share of its inside that is ink. */
 export interface TickBox extends Area {
   ink: number
+  /** A ring. */
+  round?: boolean
 }
 
 // Inches. A box is from 2.2 to 9 millimetres wide.
 const leastSide = 0.085
-const mostSide = 0.36
+export const mostSide = 0.36
 /** What a line may be interrupted by, and how far it may stand from where its box expects it. */
 const gap = 0.016
 const slack = 0.014
@@ -17,8 +19,9 @@ const crossing = 0.06
 const thickest = 0.035
 /** How much of each side must be there. */
 const leastCover = 0.78
-/** From each side to the inside that is measured, as a share of the box. */
+/** From each side to the inside that is measured, as a share of the box; a ring's line reaches further in. */
 const inset = 0.2
+const ringInset = 0.3
 
 /** A level line: from `start` up to `end`, over rows or columns `first` to `last`. */
 interface Line {
@@ -79,6 +82,13 @@ function uprightBetween(page: Bitmap, from: number, to: number, top: number, hei
   return best && best.column
 }
 
+/** How much of each side of a square is drawn: top, bottom, left, right; a pixel beside it counts. */
+export function frameCover(page: Bitmap, { x, y, width, height }: Area): number[] {
+  const level = (row: number) => coverOf(width, at => inkNear(page, x + at, row, 0, 1))
+  const upright = (column: number) => coverOf(height, at => inkNear(page, column, y + at, 1, 0))
+  return [level(y), level(y + height - 1), upright(x), upright(x + width - 1)]
+}
+
 function coverOf(length: number, hasInk: (at: number) => boolean): number {
   let count = 0
   for (let at = 0; at < length; at++) if (hasInk(at)) count++
@@ -134,9 +144,11 @@ function runsOf(data: Uint8Array, from: number, width: number, bridge: number): 
   return runs
 }
 
-function inkInside(page: Bitmap, { x, y, width, height }: Area): number {
-  const [left, right] = [Math.ceil(x + width * inset), Math.floor(x + width * (1 - inset))]
-  const [top, bottom] = [Math.ceil(y + height * inset), Math.floor(y + height * (1 - inset))]
+/** The share of an area's middle that is ink. */
+export function inkInside(page: Bitmap, { x, y, width, height }: Area, round = false): number {
+  const off = round ? ringInset : inset
+  const [left, right] = [Math.ceil(x + width * off), Math.floor(x + width * (1 - off))]
+  const [top, bottom] = [Math.ceil(y + height * off), Math.floor(y + height * (1 - off))]
   let ink = 0
   for (let row = top; row < bottom; row++) {
     for (let column = left; column < right; column++) ink += page.data[row * page.width + column] ?? 0

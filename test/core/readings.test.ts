@@ -68,6 +68,18 @@ it('shows a value below the field’s sureness, and takes it not', () => {
   expect(missing).toEqual(['owner'])
 })
 
+it('takes no end of a mail address for the whole of it, and offers both', () => {
+  const mail = { id: 'mail', kind: 'email', from: [{ text: { near: 'E-mail', value: '\\S+@\\S+' } }] }
+  const read = (words: Record<number, string>) => fill([mail], { pages: [line(1, words)] }).written.mail
+  expect(read({ 1: 'E-mail', 2: 'ada.', 2.4: 'penrose@saltmere.example' })).toMatchObject({
+    value: null,
+    candidates: [{ value: 'ada.penrose@saltmere.example' }, { value: 'penrose@saltmere.example' }],
+  })
+  for (const label of ['E-mail', 'E-mail.', 'E-mail.....'])
+    expect(read({ 1: label, [1 + label.length * 0.08 + 0.05]: 'penrose@saltmere.example' })?.value).toBe('penrose@saltmere.example')
+  expect(read({ 1: 'E-mail', 2: '[penrose@saltmere.example' })?.value).toBeNull()
+})
+
 const box = (x: number, y: number, ink: number) => ({ x, y, width: 0.15, height: 0.15, ink })
 const zone = { id: 'zone', kind: 'choice', choices: ['Inner', 'Outer'], from: [{ ticked: {} }] }
 
@@ -99,6 +111,9 @@ it('a box that is found and not ticked is no; several ticks are a list', () => {
   const { written } = fill(fields, { pages: [words], boxes })
   expect(written.insured).toMatchObject({ value: 'no', from: 'ticked' })
   expect(written.services).toMatchObject({ value: ['Water', 'Crane'] })
+  // One whose box was not found may be ticked, too.
+  const fewer = fill(fields, { pages: [words], boxes: [boxes[0]!.filter(one => one.x !== 1.8)] }).written
+  expect(fewer.services).toMatchObject({ value: null, candidates: [{ why: expect.stringContaining('“Power” was not found') as string }] })
 })
 
 const items = {

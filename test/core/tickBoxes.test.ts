@@ -1,7 +1,11 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import type { Bitmap } from '../../core/raster/image'
+import { overdrawnBoxes } from '../../core/fields/overdrawn'
+import { ticksBeside, type MarkedBox } from '../../core/fields/ticked'
+import { frameAt } from '../../core/raster/frameAt'
 import { findTickBoxes } from '../../core/raster/tickBoxes'
+import { findTickRings } from '../../core/raster/tickRings'
 
 const dpi = 200
 const side = 28
@@ -66,4 +70,59 @@ it('finds a box wherever it stands, and in no place without one', () => {
     }),
     { numRuns: 40 },
   )
+})
+
+/** A ring as wide as a box, drawn with a line of two pixels. */
+function ring(page: ReturnType<typeof paper>, left: number, top: number): void {
+  for (let step = 0; step < 720; step++) {
+    const angle = (step * Math.PI) / 360
+    for (const radius of [side / 2 - 0.5, side / 2 - 1.5])
+      page.ink(left + (side - 1) / 2 + radius * Math.cos(angle), top + (side - 1) / 2 + radius * Math.sin(angle))
+  }
+}
+
+it('finds rings, empty or with a dot, and neither discs nor boxes', () => {
+  const page = paper()
+  ring(page, 20, 30)
+  ring(page, 70, 30)
+  box(page, 120, 30)
+  for (let y = 0; y < 9; y++) for (let x = 0; x < 9; x++) page.ink(80 + x, 40 + y)
+  for (let y = -14; y < 14; y++) for (let x = -14; x < 14; x++) if (x * x + y * y < 190) page.ink(170 + x, 45 + y)
+  const found = findTickRings(page, dpi)
+  expect(found.map(one => [isAbout(one, 20, 30), isAbout(one, 70, 30), one.ink > 0.1, one.round])).toEqual([
+    [true, false, false, true],
+    [false, true, true, true],
+  ])
+})
+
+it.each([
+  ['a box', box, false],
+  ['a ring', ring, true],
+])('finds %s that is drawn all over where one like it is expected, and none elsewhere', (_, draw, round) => {
+  const page = paper()
+  draw(page, 60, 40)
+  for (let turn = 0; turn < 4; turn++) stroke(page, [54, 38 + turn * 9], [94, 46 + turn * 6])
+  const like = { x: 65, y: 36, width: side, height: side }
+  const found = frameAt(page, like, round, dpi)!
+  expect(isAbout(found, 60, 40)).toBe(true)
+  expect(found.ink).toBeGreaterThan(0.1)
+  expect(frameAt(page, { ...like, x: 140 }, round, dpi)).toBeNull()
+})
+
+it('expects a box that was drawn over as far from its word as the field’s others stand from theirs', () => {
+  const word = (text: string, x: number) => ({ text, x, y: 1, width: 0.5, height: 0.12, confidence: 1, line: 1 })
+  const words = [word('Inner', 1), word('Outer', 2), word('Yard', 3)]
+  const boxes = [0.8, 1.8].map(x => ({ x, y: 0.98, width: 0.15, height: 0.16, ink: 0 }))
+  const asked: number[][] = []
+  const look = (like: MarkedBox) => {
+    asked.push([like.x, like.y])
+    return { ...like, ink: 0.5 }
+  }
+  const labels = ['Inner', 'Outer', 'Yard']
+  const found = overdrawnBoxes(labels, words, boxes, null, look)
+  expect(asked).toEqual([[expect.closeTo(2.8), expect.closeTo(0.98)]])
+  expect(ticksBeside(labels, words, [...boxes, ...found]).ticked.map(tick => tick.words)).toEqual(['Yard'])
+  // Where the others stand in different ways, nothing is expected anywhere; nor where none was found, or all.
+  expect(overdrawnBoxes(labels, words, [boxes[0]!, { ...boxes[1]!, x: 1.6 }], null, look)).toEqual([])
+  for (const some of [[], [...boxes, ...found]]) expect(overdrawnBoxes(labels, words, some, null, look)).toEqual([])
 })
