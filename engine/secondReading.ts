@@ -39,7 +39,7 @@ export async function readAgain(pages: readonly PageAgain[], languages: readonly
 }
 
 async function enlarged({ file, dpi, boxes = [] }: PageAgain, scale: number, to: string): Promise<string> {
-  const { width = 0, height = 0 } = await sharp(file).metadata()
+  const { width, height } = await sharp(file).metadata()
   const white = boxes.flatMap(box => whiteOver(box, dpi, { width, height }))
   // What lies over a picture is put there after it was resized, in whatever order one says it: so it goes first.
   const page = white.length ? await sharp(file).toColourspace('b-w').composite(white).png({ compressionLevel: 1 }).toBuffer() : file
