@@ -97,7 +97,7 @@ export class Product {
 
     this.say(empty ? 'Preparing an empty copy' : 'Preparing the demo')
     const sql = openDatabase(this.database.url, 2)
-    await migrate(sql)
+    await migrate(sql, Infinity, this.say)
     await sealDestinations(sql)
     const queue = new Queue(this.database.url, 'sender')
     await queue.start()

@@ -1,5 +1,6 @@
 import { Examiners } from '../engine/examiners'
 import { log, said } from '../log/log'
+import { startTracing, traced } from '../log/trace'
 import { openBlobs } from '../store/blobs/open'
 import { learn } from './learn'
 import { warnOfLimits } from './limits'
@@ -63,6 +64,7 @@ const tellSeconds = 1
 const learnSeconds = 60
 
 watchOver()
+const stopTracing = await startTracing('worker')
 const settings = readStoreSettings(process.env)
 const sql = openDatabase(settings.databaseUrl, settings.workerConnections)
 await checkDatabase(sql, settings.workerConnections)
@@ -75,10 +77,18 @@ const leases = await Leases.begin(sql, settings.databaseUrl)
 const workers = new Map<Step, string>()
 const tally = new Tally()
 
+/** A job's data are numbers of things. */
+function traceJob(step: Step, job: { id: string; retryCount: number; data: object }, since: number, failed?: string): void {
+  const things = Object.entries(job.data).flatMap(([key, value]) => (typeof value === 'number' ? [[`rubricator.${key}`, value]] : []))
+  const attributes = { 'rubricator.job': job.id, 'rubricator.try': job.retryCount + 1, ...Object.fromEntries(things) }
+  traced({ name: step, kind: 'job', from: since, until: Date.now(), attributes, ...(failed === undefined ? {} : { failed }) })
+}
+
 async function start<S extends Step>(step: S): Promise<void> {
   const id = await queue.boss.work<Jobs[S]>(step, { batchSize: 1, includeMetadata: true, pollingIntervalSeconds: 5 }, async ([job]) => {
     if (!job) return
     const attempt = { last: job.retryCount >= job.retryLimit, again: job.retryCount > 0 }
+    const since = Date.now()
     const begun = performance.now()
     const seconds = () => (performance.now() - begun) / 1000
     const line: Record<string, unknown> = { step, job: job.id, ...job.data }
@@ -86,9 +96,11 @@ async function start<S extends Step>(step: S): Promise<void> {
       await leases.take(job.id)
       await handlers[step](work, job.data, attempt)
       tally.add(step, 'done', seconds())
+      traceJob(step, job, since)
       log.debug({ ...line, ms: Math.round(seconds() * 1000) }, 'done')
     } catch (error) {
       tally.add(step, 'failed', seconds())
+      traceJob(step, job, since, error instanceof Error ? error.name : 'failed')
       log.error({ ...line, try: job.retryCount + 1, ...said(error) }, 'a step failed')
       if (attempt.last && (await leases.setApart(job.id))) await lastFailure(work, step, job.data, error)
       throw error
@@ -175,6 +187,7 @@ async function stop(): Promise<void> {
   await leases.end()
   await work.blobs.dispose()
   await sql.end({ timeout: 2 })
+  await stopTracing()
   process.exit(0)
 }
 process.on('SIGTERM', () => void stop())

@@ -1,10 +1,17 @@
 import { log, said } from '../../log/log'
+import { startTracing } from '../../log/trace'
 import { closeStore, openStore } from '../context'
 
 export default defineNitroPlugin(nitro => {
+  const tracing = startTracing('web')
   openStore().catch((error: unknown) => {
     log.fatal(said(error), 'the web server cannot start')
     process.exit(1)
   })
-  nitro.hooks.hook('close', closeStore)
+  nitro.hooks.hook('close', async () => {
+    await closeStore()
+    await (
+      await tracing
+    )()
+  })
 })

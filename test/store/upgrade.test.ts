@@ -12,6 +12,7 @@ import { entriesOf } from '../../store/documents/entries'
 import { findDocument } from '../../store/documents/read'
 import { searchDocuments } from '../../store/documents/search'
 import { migrate } from '../../store/migrate'
+import { schemaVersion } from '../../store/schema'
 import { wordsOfPage } from '../../store/pages/words'
 import { Queue } from '../../store/queue'
 import { rubricFor } from '../core/pages'
@@ -115,7 +116,10 @@ describe.each([1, 2, 3, 4, 5])('a database of version %i', version => {
   it("keeps everything when it is brought to today's, and work goes on", async () => {
     await migrate(sql, version)
     const batch = await fillAs(version)
-    await migrate(sql)
+    const said: string[] = []
+    await migrate(sql, Infinity, words => said.push(words))
+    expect(said[0]).toMatch(new RegExp(`^Bringing the database \\(\\d+ \\w+\\) from version ${version} to ${schemaVersion}; work waits`))
+    expect(said.at(-1)).toBe(`Version ${schemaVersion}, step ${schemaVersion - version} of ${schemaVersion - version}: done`)
 
     expect(await showBatch(sql, batch)).toMatchObject({ name: 'Monday', state: 'to index', owner: 'Tamsin' })
     expect((await pagesOfBatch(sql, batch)).map(page => [page.position, page.fate, page.document, page.read])).toEqual([
