@@ -148,7 +148,8 @@ async function deliver(options: Options, delivery: Delivery): Promise<Receipt> {
   if (!first) throw new Error(`Document ${delivery.id} has no files. Give its rubric a file to make.`)
   const answers: string[] = []
   for (const [at, file] of delivery.files.entries()) {
-    const id = at === 0 ? delivery.id : `${delivery.id}-${at + 1}`
+    // Not as a later edition is called ("12-2").
+    const id = at === 0 ? delivery.id : `${delivery.id}.${at + 1}`
     const path = options.attach.replace('{record}', encodeURIComponent(record)).replace('{document}', encodeURIComponent(id))
     const response = await ask(options, path, {
       method: 'PUT',

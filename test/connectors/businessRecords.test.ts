@@ -78,6 +78,13 @@ it('attaches once, under its own name, with the index values', async () => {
   expect(await list.json()).toMatchObject([{ id: '12', name: 'Überstand 1.pdf', bytes: 3, values: { hull: vessel.hull } }])
 })
 
+it('takes no later edition for a further file of the first', async () => {
+  const [file] = (await delivery('two')).files
+  const second = { ...file!, name: 'permit.txt' }
+  await open().deliver(await delivery('two', { id: '30', files: [file!, second] }))
+  expect((await open().deliver(await delivery('two', { id: '30-2' }))).answer).toContain(': attached;')
+})
+
 it('writes values back once the document is attached, as what the other side wants, and says what it did not take', async () => {
   const write = { path: '/vessels/{record}', values: ['lastLanding = landed', 'berth = berth', 'mail = mail'] }
   const values = { hull: vessel.hull, landed: '2026-03-31', berth: 'B 7' }

@@ -1,5 +1,7 @@
+import { readFile } from 'node:fs/promises'
 import { expect, it } from 'vitest'
 import { connectorNamed, connectorNames, connectorViews, shownOptions } from '../../connectors'
+import { pageOf, pageWithOptions } from '../../run/connectorPages'
 
 it('every connector says what its options are, which are secret, and what it can do', () => {
   expect(connectorViews.map(view => view.name)).toEqual(connectorNames)
@@ -56,4 +58,10 @@ it('secrets are never shown', () => {
     port: 25,
     from: 'a@saltmere.example',
   })
+})
+
+it.each(connectorViews)('the page of $name shows its options as they are (npm run docs)', async ({ name, options }) => {
+  const page = await readFile(pageOf(name), 'utf8')
+  expect(page).toBe(pageWithOptions(page, options))
+  expect(page).toMatch(/\*\*Before\*\*[^]*\*\*What arrives\*\*[^]*\*\*A later edition\*\*[^]*\| it says \| do \|/)
 })
