@@ -55,6 +55,33 @@ it.each([
   expect(found[0]!.x + found[0]!.width).toBeLessThan(320)
 })
 
+it('finds marks of two colours on neighbouring lines that touch, each with its word', () => {
+  const page = sheet([255, 255, 255])
+  page.fill({ x: 204, y: 90, width: 96, height: 44 }, yellow, true)
+  page.fill({ x: 260, y: 132, width: 140, height: 44 }, [120, 230, 110], true)
+  page.print(100, 100, 4)
+  page.print(100, 146, 4)
+  const found = boxes(page)
+  expect(found).toHaveLength(2)
+  expect(found.some(box => holds(box, 210, 100))).toBe(true)
+  expect(found.some(box => holds(box, 320, 146))).toBe(true)
+})
+
+it('leaves words that stand close beside a mark, as in print of eleven points, and what it hardly touches', () => {
+  const page = sheet([255, 255, 255])
+  const word = (x: number) => {
+    for (let letter = 0; letter < 5; letter++) page.fill({ x: x + letter * 15, y: 100, width: 13, height: 20 }, black)
+  }
+  for (const x of [100, 182, 264, 346]) word(x)
+  // From one pixel over the letter before to one over the letter behind.
+  page.fill({ x: 171, y: 94, width: 96, height: 32 }, yellow, true)
+  const found = boxes(page)
+  expect(found).toHaveLength(1)
+  // Of the letters beside it at most their edge.
+  const [left, right] = [found[0]!.x, found[0]!.x + found[0]!.width]
+  expect([left >= 171, left <= 182, right >= 255, right <= 266]).toEqual([true, true, true, true])
+})
+
 it('takes a thin stroke below a word for its mark', () => {
   const page = sheet([255, 255, 255])
   page.fill({ x: 210, y: 116, width: 84, height: 14 }, yellow)

@@ -2,7 +2,7 @@ import type { HighlighterColour } from '../../model/highlighters'
 import type { Rgb } from '../image'
 
 /** Hues of fluorescent ink in degrees, from and to. Red is no highlighter: stamps are. */
-const hues: Record<HighlighterColour, [number, number]> = {
+export const hues: Readonly<Record<HighlighterColour, readonly [number, number]>> = {
   yellow: [42, 74],
   green: [74, 165],
   blue: [165, 228],
@@ -121,7 +121,7 @@ function paperOf({ data }: Rgb): number[] {
 }
 
 /** Marks go on over the print that they cover. */
-export function bridge({ width, height, kind, cell }: Grid, dpi: number): void {
+export function bridge({ width, height, kind, hue, cell }: Grid, dpi: number): void {
   const run = (start: number, step: number, count: number, most: number) => {
     let last = -1
     for (let at = 0; at < count; at++) {
@@ -132,7 +132,11 @@ export function bridge({ width, height, kind, cell }: Grid, dpi: number): void {
         let inky = 0
         for (let between = last + 1; between < at; between++) if (kind[start + between * step] === ink) inky++
         // Over paper a mark does not go on.
-        if (inky > 0) for (let between = last + 1; between < at; between++) kind[start + between * step] = marked
+        if (inky > 0)
+          for (let between = last + 1; between < at; between++) {
+            kind[start + between * step] = marked
+            hue[start + between * step] = hue[start + last * step]!
+          }
       }
       last = at
     }

@@ -1,6 +1,6 @@
 import { findComponents } from '../components'
-import type { Area, Bitmap } from '../image'
-import { coloured, ink, marked, type Grid } from './grid'
+import type { Area } from '../image'
+import { coloured, hues, ink, marked, type Grid } from './grid'
 
 // Lengths in inches.
 /** A pen's stroke is thinner, a mark longer. */
@@ -15,11 +15,31 @@ export interface Mark extends Area {
   rows: Map<number, { from: number; to: number }>
 }
 
-/** Marks of a highlighter; what is printed in colour, and stamps and pens, are none. */
+/** By so many degrees a mark's hue may leave that of its colour. */
+const besideHue = 8
+/** A mark that lies in another one by this share of it is the same. */
+const same = 0.9
+
+/**
+ * Marks of a highlighter; what is printed in colour, and stamps and pens, are none. Each colour is looked for by itself: marks of
+ * two colours on neighbouring lines touch.
+ */
 export function findMarks(grid: Grid, dpi: number): Mark[] {
-  const bitmap: Bitmap = { width: grid.width, height: grid.height, data: grid.kind.map(kind => (kind === marked ? 1 : 0)) }
-  const { count, left, top, right, bottom, area, runs, owner } = findComponents(bitmap)
-  const marks: (Mark & { cells: number })[] = []
+  const marks = Object.values(hues).flatMap(([from, to]) => marksOf(grid, from - besideHue, to + besideHue, dpi))
+  // What lies between two colours is found as either.
+  return marks.sort((a, b) => b.cells - a.cells).filter((mark, at, all) => !all.slice(0, at).some(other => covered(mark, other) >= same))
+}
+
+interface Found extends Mark {
+  cells: number
+  /** Of its colour, from and to. */
+  hues: readonly [number, number]
+}
+
+function marksOf(grid: Grid, from: number, to: number, dpi: number): Found[] {
+  const data = grid.kind.map((kind, at) => (kind === marked && grid.hue[at]! >= from && grid.hue[at]! < to ? 1 : 0))
+  const { count, left, top, right, bottom, area, runs, owner } = findComponents({ width: grid.width, height: grid.height, data })
+  const marks: Found[] = []
   for (let one = 0; one < count; one++)
     marks.push({
       x: left[one]!,
@@ -28,12 +48,13 @@ export function findMarks(grid: Grid, dpi: number): Mark[] {
       height: bottom[one]! - top[one]!,
       rows: new Map(),
       cells: area[one]!,
+      hues: [from, to],
     })
   for (let run = 0; run < runs.count; run++) {
-    const [row, from, to] = [runs.row[run]!, runs.start[run]!, runs.end[run]!]
+    const [row, start, end] = [runs.row[run]!, runs.start[run]!, runs.end[run]!]
     const { rows } = marks[owner[run]!]!
     const known = rows.get(row)
-    rows.set(row, { from: Math.min(known?.from ?? from, from), to: Math.max(known?.to ?? to, to) })
+    rows.set(row, { from: Math.min(known?.from ?? start, start), to: Math.max(known?.to ?? end, end) })
   }
   const cells = (inches: number) => (inches * dpi) / grid.cell
   return marks.filter(mark => {
@@ -41,6 +62,13 @@ export function findMarks(grid: Grid, dpi: number): Mark[] {
     if (thickness < cells(leastThickness) || Math.max(mark.width, mark.height) < cells(leastLength)) return false
     return !isBlot(mark, grid, dpi) && !isPale(mark, grid) && !isPicture(mark, grid) && !isPrinted(mark, mark.cells, grid, dpi)
   })
+}
+
+/** The share of one area that lies in another. */
+function covered(one: Area, other: Area): number {
+  const wide = Math.min(one.x + one.width, other.x + other.width) - Math.max(one.x, other.x)
+  const high = Math.min(one.y + one.height, other.y + other.height) - Math.max(one.y, other.y)
+  return (Math.max(0, wide) * Math.max(0, high)) / Math.max(1, one.width * one.height)
 }
 
 /** Whether it is as high as wide, larger than a word, and holds no print. */
@@ -68,8 +96,8 @@ function isPale(mark: Mark, grid: Grid): boolean {
 }
 
 /** Whether other colours stand among it, or its own hue changes: photographs and coats of arms. */
-function isPicture(mark: Mark, grid: Grid): boolean {
-  let [others, own] = [0, 0]
+function isPicture(mark: Found, grid: Grid): boolean {
+  let [others, marks, own] = [0, 0, 0]
   let [across, down] = [0, 0]
   const around = 2
   for (let row = Math.max(0, mark.y - around); row < Math.min(grid.height, mark.y + mark.height + around); row++) {
@@ -77,15 +105,18 @@ function isPicture(mark: Mark, grid: Grid): boolean {
       const at = row * grid.width + column
       if (grid.kind[at] === coloured) others++
       if (grid.kind[at] !== marked || grid.tone[at] === 0) continue
+      if (grid.hue[at]! < mark.hues[0] || grid.hue[at]! >= mark.hues[1]) {
+        marks++
+        continue
+      }
       own++
       across += Math.cos((grid.hue[at]! * Math.PI) / 180)
       down += Math.sin((grid.hue[at]! * Math.PI) / 180)
     }
   }
   // The length of the mean direction: 1 where all hues are one, 0.94 where they lie within 40 degrees.
-  return others > 0.15 * own || Math.hypot(across, down) / Math.max(1, own) < 0.94
+  return others > 0.15 * own || marks > 0.5 * own || Math.hypot(across, down) / Math.max(1, own) < 0.94
 }
-
 /**
  * Whether it is a shaded part of the print: an even rectangle with rules at its sides, whose words stand far apart as the
  * columns of a table's head do, or that is much larger than the words in it. A marker runs from word to word.

@@ -1,5 +1,5 @@
 import { findComponents } from '../components'
-import { greyOf, type Area, type Rgb } from '../image'
+import { greyOf, type Area, type Grey, type Rgb } from '../image'
 import { adaptiveMono } from '../mono'
 import type { Grid } from './grid'
 import type { Mark } from './marks'
@@ -10,8 +10,9 @@ const sliver = 0.07
 const thinStroke = 0.11
 const under = 0.04
 const largestLetter = 0.5
-const wordGap = 0.055
 const leastCovered = 0.4
+/** Of a letter that is marked by itself. */
+const leastOfLetter = 0.35
 
 /** Rectangles of rows that begin and end about alike, in pixels. */
 export function bandsOf(mark: Mark, { cell }: Grid, dpi: number): Area[] {
@@ -47,9 +48,23 @@ function withoutSlivers<B extends { from: number; to: number; top: number; botto
   return ahead ? [...kept, ahead] : kept
 }
 
+/** Darker, a colour is ink and no mark. */
+const darkest = 100
+
+/**
+ * The page without its marks, so that their edges are no letters: a marker's ink is bright in one of its colours, print and pens in
+ * none, or dark in all.
+ */
+function withoutMarks(page: Rgb): Grey {
+  const grey = greyOf(page)
+  for (let at = 0, from = 0; at < grey.data.length; at++, from += 3)
+    if (grey.data[at]! > darkest) grey.data[at] = Math.max(page.data[from]!, page.data[from + 1]!, page.data[from + 2]!)
+  return grey
+}
+
 /** The rectangles, grown to hold every letter that they touch with a good part, and every word that is marked for the most part. */
 export function withLetters(page: Rgb, bands: readonly Area[], dpi: number): Area[] {
-  const { count, left, top, right, bottom } = findComponents(adaptiveMono(greyOf(page), dpi, 0.5))
+  const { count, left, top, right, bottom } = findComponents(adaptiveMono(withoutMarks(page), dpi, 0.5))
   const letters: Area[] = []
   for (let one = 0; one < count; one++) {
     const box = { x: left[one]!, y: top[one]!, width: right[one]! - left[one]!, height: bottom[one]! - top[one]! }
@@ -64,11 +79,24 @@ export function withLetters(page: Rgb, bands: readonly Area[], dpi: number): Are
         share(letter.y, letter.height, band.y, band.height) >= 0.45 ||
         (thin && centre > letter.y && centre < letter.y + letter.height + under * dpi),
     )
-    const grown = wordsOf(line, wordGap * dpi)
+    const grown = wordsOf(line)
       .filter(word => near(word, band, reach) && share(word.x, word.width, band.x, band.width) >= leastCovered)
       .reduce(joined, band)
-    return line.filter(letter => share(letter.x, letter.width, grown.x, grown.width) >= 0.35).reduce(joined, grown)
+    const hidden = line.filter(letter => share(letter.x, letter.width, grown.x, grown.width) >= leastOfLetter)
+    return besideOthers(hidden.reduce(joined, grown), hidden, line)
   })
+}
+
+/** Without the ends that reach a little over letters which are not marked, as far as no marked one stands there. */
+function besideOthers(area: Area, hidden: readonly Area[], line: readonly Area[]): Area {
+  if (!hidden.length) return area
+  const { x: from, width } = hidden.reduce(joined)
+  let [left, right] = [area.x, area.x + area.width]
+  for (const letter of line) {
+    if (letter.x >= from + width && letter.x < right) right = letter.x
+    if (letter.x + letter.width <= from && letter.x + letter.width > left) left = letter.x + letter.width
+  }
+  return { ...area, x: left, width: right - left }
 }
 
 const near = (a: Area, b: Area, reach: number) => a.x < b.x + b.width + reach && b.x < a.x + a.width + reach
@@ -77,15 +105,30 @@ const near = (a: Area, b: Area, reach: number) => a.x < b.x + b.width + reach &&
 const share = (start: number, length: number, from: number, size: number) =>
   Math.max(0, Math.min(start + length, from + size) - Math.max(start, from)) / Math.max(1, length)
 
-function wordsOf(letters: readonly Area[], gap: number): Area[] {
+/** Gaps between words are wider than so many times the usual gap between letters, and than this share of their usual height. */
+const letterGaps = 2.2
+const heightShare = 0.3
+
+/** Letters in words: how far they stand apart in a line depends on its type. */
+function wordsOf(letters: readonly Area[]): Area[] {
+  const sorted = [...letters].sort((a, b) => a.x - b.x)
+  const gaps: number[] = []
+  let end = -Infinity
+  for (const { x, width } of sorted) {
+    if (end > -Infinity) gaps.push(x - end)
+    end = Math.max(end, x + width)
+  }
+  const gap = Math.max(letterGaps * median(gaps.filter(one => one > 0)), heightShare * median(sorted.map(letter => letter.height)))
   const words: Area[] = []
-  for (const letter of [...letters].sort((a, b) => a.x - b.x)) {
+  for (const letter of sorted) {
     const last = words.at(-1)
     if (last && letter.x - (last.x + last.width) < gap) words[words.length - 1] = joined(last, letter)
     else words.push(letter)
   }
   return words
 }
+
+const median = (numbers: readonly number[]) => [...numbers].sort((a, b) => a - b)[numbers.length >> 1] ?? 0
 
 function joined(a: Area, b: Area): Area {
   const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)]
