@@ -83,6 +83,7 @@ test('a stack on the device becomes named, searchable, filed documents', async (
     await expect(page.getByLabel('Permit number')).toHaveValue(document.fields.permit!)
     if (document.document === 1) {
       await expectAccessible(page)
+      await page.getByLabel('Vessel').fill('')
       await page.getByRole('button', { name: /Values are right/ }).click()
       await expect(page.getByText('needed before this document goes on').first()).toBeVisible()
       await page.getByLabel('Hull number').fill('12345678')
