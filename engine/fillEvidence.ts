@@ -1,6 +1,7 @@
 import { pagesAgain } from '../core/fields/again'
 import type { FillEvidence } from '../core/fields/evidence'
 import { fillFields } from '../core/fields/fill'
+import { boxesAlone } from '../core/fields/ticked'
 import { readsDocuments } from '../core/fields/recognise'
 import type { Fields, Rubric } from '../core/model/rubric'
 import { withoutPatterns } from '../core/text/redact'
@@ -35,7 +36,10 @@ export async function withPictures(
     .filter(picture => !picture.bornDigital)
   if (paper.length === 0) return evidence
   const pages = await Promise.all(
-    paper.map(async picture => ({ file: await picture.file(), dpi: picture.dpi, boxes: boxes[pictures.indexOf(picture)] ?? [] })),
+    paper.map(async picture => {
+      const at = pictures.indexOf(picture)
+      return { file: await picture.file(), dpi: picture.dpi, boxes: boxesAlone(boxes[at] ?? [], known.pages[at] ?? []) }
+    }),
   )
   const patterns = rubric.redact?.patterns ?? []
   const read = new Map(

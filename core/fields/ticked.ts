@@ -59,6 +59,18 @@ export function pairsBeside(
 }
 
 type Side = 'left' | 'right'
+/** A word is so much wider than a box that was read as one. */
+const asOneWord = 1.6
+
+/** The boxes that are none of a word's letters: a D or a nought looks like one. */
+export const boxesAlone = (boxes: readonly MarkedBox[], words: readonly Word[]): MarkedBox[] =>
+  boxes.filter(box => {
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+    return !words.some(
+      word => x > word.x && x < word.x + word.width && y > word.y && y < word.y + word.height && word.width > asOneWord * box.width,
+    )
+  })
+
 interface Pair {
   label: string
   /** Where it stands. */

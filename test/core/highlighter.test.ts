@@ -67,6 +67,14 @@ it('finds marks of two colours on neighbouring lines that touch, each with its w
   expect(found.some(box => holds(box, 320, 146))).toBe(true)
 })
 
+it('takes no sky over a meadow for a mark, however even it is', () => {
+  const page = sheet([255, 255, 255])
+  for (let row = 0; row < 120; row++) page.fill({ x: 100, y: 60 + row, width: 700, height: 1 }, [95 + row, 176 + row / 3, 255])
+  page.fill({ x: 100, y: 180, width: 700, height: 80 }, [130, 215, 100])
+  page.fill({ x: 300, y: 150, width: 60, height: 30 }, [110, 80, 50])
+  expect(boxes(page)).toEqual([])
+})
+
 it('leaves words that stand close beside a mark, as in print of eleven points, and what it hardly touches', () => {
   const page = sheet([255, 255, 255])
   const word = (x: number) => {

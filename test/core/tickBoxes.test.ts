@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import type { Bitmap } from '../../core/raster/image'
 import { overdrawnBoxes } from '../../core/fields/overdrawn'
-import { ticksBeside, type MarkedBox } from '../../core/fields/ticked'
+import { boxesAlone, ticksBeside, type MarkedBox } from '../../core/fields/ticked'
 import { frameAt } from '../../core/raster/frameAt'
 import { findTickBoxes } from '../../core/raster/tickBoxes'
 import { findTickRings } from '../../core/raster/tickRings'
@@ -125,4 +125,11 @@ it('expects a box that was drawn over as far from its word as the field’s othe
   // Where the others stand in different ways, nothing is expected anywhere; nor where none was found, or all.
   expect(overdrawnBoxes(labels, words, [boxes[0]!, { ...boxes[1]!, x: 1.6 }], null, look)).toEqual([])
   for (const some of [[], [...boxes, ...found]]) expect(overdrawnBoxes(labels, words, some, null, look)).toEqual([])
+})
+
+it('tells a box that stands alone, or was read as a word of its own, from a letter of a word', () => {
+  const word = (text: string, x: number, width: number) => ({ text, x, y: 1, width, height: 0.15, confidence: 1, line: 1 })
+  const box = (x: number) => ({ x, y: 1, width: 0.14, height: 0.15, ink: 0 })
+  const boxes = [box(1.02), box(2.02), box(3)]
+  expect(boxesAlone(boxes, [word('BOND', 1, 0.6), word('[_]', 2, 0.18)])).toEqual(boxes.slice(1))
 })

@@ -60,7 +60,7 @@ function marksOf(grid: Grid, from: number, to: number, dpi: number): Found[] {
   return marks.filter(mark => {
     const thickness = mark.cells / Math.max(mark.width, mark.height)
     if (thickness < cells(leastThickness) || Math.max(mark.width, mark.height) < cells(leastLength)) return false
-    return !isBlot(mark, grid, dpi) && !isPale(mark, grid) && !isPicture(mark, grid) && !isPrinted(mark, mark.cells, grid, dpi)
+    return !isBlot(mark, grid, dpi) && !isPale(mark, grid) && !isPicture(mark, grid, dpi) && !isPrinted(mark, mark.cells, grid, dpi)
   })
 }
 
@@ -96,7 +96,7 @@ function isPale(mark: Mark, grid: Grid): boolean {
 }
 
 /** Whether other colours stand among it, or its own hue changes: photographs and coats of arms. */
-function isPicture(mark: Found, grid: Grid): boolean {
+function isPicture(mark: Found, grid: Grid, dpi: number): boolean {
   let [others, marks, own] = [0, 0, 0]
   let [across, down] = [0, 0]
   const around = 2
@@ -115,8 +115,17 @@ function isPicture(mark: Found, grid: Grid): boolean {
     }
   }
   // The length of the mean direction: 1 where all hues are one, 0.94 where they lie within 40 degrees.
-  return others > 0.15 * own || marks > 0.5 * own || Math.hypot(across, down) / Math.max(1, own) < 0.94
+  const scattered = Math.hypot(across, down) / Math.max(1, own) < 0.94
+  const high = mark.height > (tallest * dpi) / grid.cell
+  return others > 0.15 * own || marks > 0.5 * own || scattered || ((high || marks > 0.05 * own) && isBare(mark, grid))
 }
+
+/** Whether little print stands in it: what is higher than a line then, or touches another colour, is a picture's sky or ground. */
+function isBare(mark: Mark, grid: Grid): boolean {
+  const { columns } = printOf(mark, grid)
+  return columns.filter(print => !print).length > mostEmpty * columns.length
+}
+
 /**
  * Whether it is a shaded part of the print: an even rectangle with rules at its sides, whose words stand far apart as the
  * columns of a table's head do, or that is much larger than the words in it. A marker runs from word to word.
