@@ -79,7 +79,9 @@ const tally = new Tally()
 
 /** A job's data are numbers of things. */
 function traceJob(step: Step, job: { id: string; retryCount: number; data: object }, since: number, failed?: string): void {
-  const things = Object.entries(job.data).flatMap(([key, value]) => (typeof value === 'number' ? [[`rubricator.${key}`, value]] : []))
+  const things = Object.entries(job.data as Record<string, unknown>).flatMap<[string, number]>(([key, value]) =>
+    typeof value === 'number' ? [[`rubricator.${key}`, value]] : [],
+  )
   const attributes = { 'rubricator.job': job.id, 'rubricator.try': job.retryCount + 1, ...Object.fromEntries(things) }
   traced({ name: step, kind: 'job', from: since, until: Date.now(), attributes, ...(failed === undefined ? {} : { failed }) })
 }
