@@ -47,7 +47,7 @@ export async function startTracing(part: 'web' | 'worker'): Promise<() => Promis
 /** Tells of something that was done. */
 export function traced({ name, kind, from, until, attributes, failed, headers }: Traced): void {
   const parent = headers ? propagation.extract(ROOT_CONTEXT, headers) : ROOT_CONTEXT
-  const span = trace.getTracer('rubricator').startSpan(name, { kind: kinds[kind], startTime: from, attributes }, parent)
+  const span = trace.getTracer('rubricator').startSpan(name, { kind: kinds[kind], startTime: new Date(from), attributes }, parent)
   if (failed !== undefined) span.setStatus({ code: SpanStatusCode.ERROR, message: failed })
-  span.end(until)
+  span.end(new Date(until))
 }

@@ -16,13 +16,14 @@ const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ')
 
 function taken({ default: usual, enum: choices, type }: Schema): string {
   const of = choices ? choices.map(one => `\`${String(one)}\``).join(', ') : type === 'array' ? 'a list' : ''
-  const otherwise = usual === undefined || usual === '' || (Array.isArray(usual) && !usual.length) ? '' : `otherwise \`${String(usual)}\``
+  const otherwise = ['string', 'number', 'boolean'].includes(typeof usual) && usual !== '' ? `otherwise \`${String(usual)}\`` : ''
   return [of, otherwise].filter(Boolean).join('; ')
 }
 
 function rowsOf({ key, label, is, required, secret, schema }: OptionView): string[] {
   const { properties, required: needed = [] } = schema as Schema
-  const own = `| \`${key}\` | ${label} | ${cell(is)} | ${[required ? 'needed' : '', secret ? 'secret' : '', taken(schema)].filter(Boolean).join('; ')} |`
+  const takes = [required ? 'needed' : '', secret ? 'secret' : '', taken(schema)].filter(Boolean).join('; ')
+  const own = `| \`${key}\` | ${label} | ${cell(is)} | ${takes} |`
   const parts = Object.entries(properties ?? {}).map(
     ([part, inner]) =>
       `| \`${key}.${part}\` | ${inner.title ?? part} | ${cell(inner.description ?? '')} | ` +

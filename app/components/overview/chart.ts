@@ -17,7 +17,8 @@ export function draw(element: HTMLElement, option: EChartsCoreOption) {
         color: inks,
         animation: false,
         textStyle: { fontFamily: '"Source Sans 3 Variable", sans-serif', fontSize: 14, color: '#221d18' },
-        aria: { enabled: true, decal: { show: true } },
+        // What it says stands in its label; the library would put its own in the place of that at each change.
+        aria: { enabled: true, label: { enabled: false }, decal: { show: true } },
         tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
         legend: { top: 0, left: 0, itemWidth: 18, itemGap: 20 },
         grid: { left: 8, right: 16, top: 36, bottom: 4, containLabel: true },
