@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Grant, Tokens } from '../core/model/grant'
+import { lastSeconds, type Grant, type Tokens } from '../core/model/grant'
 import { reachedFetch } from '../reach/fetch'
 import { Refusal } from './connector'
 
@@ -29,8 +29,6 @@ export const oauthOptions = {
 export type OAuth = z.infer<z.ZodObject<typeof oauthOptions>> & { grant?: Grant }
 
 const seconds = 20
-/** A token is not used in its last seconds: a delivery takes some. */
-const lastSeconds = 30
 /** Where the answer does not say how long a token holds (RFC 6749, 5.1). */
 const usualSeconds = 300
 const Answer = z.object({

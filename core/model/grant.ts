@@ -1,3 +1,6 @@
+/** A token is not shown in its last seconds: a delivery takes some. */
+export const lastSeconds = 30
+
 /** What a person's sign-in elsewhere gave to this program (RFC 6749, 5.1). */
 export interface Tokens {
   access: string

@@ -63,7 +63,7 @@ function traceRequest(event: H3Event, { request, method, route, id, status, ms, 
       'rubricator.person': person,
       'rubricator.batch': batch,
     },
-    headers: event.headers.get('traceparent') ? { traceparent: event.headers.get('traceparent') ?? undefined } : {},
+    headers: event.node.req.headers,
     ...(status >= 500 ? { failed: String(status) } : {}),
   })
 }

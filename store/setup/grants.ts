@@ -1,11 +1,9 @@
-import type { Grant, Tokens } from '../../core/model/grant'
+import { lastSeconds, type Grant, type Tokens } from '../../core/model/grant'
 import { json, type Sql, type Tx } from '../database'
 import { opened, seal } from '../seal'
 import { findDestination, type DestinationRow } from './destinations'
 
 type Kept = Pick<Tokens, 'access' | 'refresh'>
-/** A token is not shown in its last seconds: a delivery takes some. */
-const lastSeconds = 30
 
 /** Keeps what a person's sign-in gave for a destination, in the place of what was. */
 export async function putGrant(tx: Tx, destination: string, person: string, { seconds, ...tokens }: Tokens): Promise<void> {
