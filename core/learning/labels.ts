@@ -2,21 +2,17 @@ import type { Word } from '../model/evidence'
 import type { Box } from '../model/zone'
 import { letters } from '../text/find'
 import { linesOf, textOf } from '../text/lines'
+import { phraseOf } from '../text/phrase'
 
-/** Words of a label stand no further apart, and a label no further from its value, in inches. */
-const together = 0.16
+/** How far a label stands from its value at most, beside it and above it, in inches. */
 const furthest = 3
 const above = 0.45
 
 const middle = (box: Box) => box.y + box.height / 2
 
-/** The words around one of a line that belong together; what ends with a colon ends what comes before it. */
-function phraseAround(line: readonly Word[], at: number): Word[] | null {
-  const joined = (left: Word, right: Word) => right.x - left.x - left.width <= together && !left.text.endsWith(':')
-  let [from, to] = [at, at]
-  while (from > 0 && joined(line[from - 1]!, line[from]!)) from--
-  while (to < line.length - 1 && joined(line[to]!, line[to + 1]!)) to++
-  const phrase = line.slice(from, to + 1)
+/** The phrase around a word, where it may be a label. */
+function labelAround(line: readonly Word[], at: number): Word[] | null {
+  const phrase = phraseOf(line, at)
   return phrase.length <= 5 && phrase.some(word => letters(word.text).length > 1) ? phrase : null
 }
 
@@ -26,13 +22,13 @@ export function labelBeside(words: readonly Word[], value: Box): string | null {
     .filter(word => word.x + word.width <= value.x + 0.02 && Math.abs(middle(word) - middle(value)) < value.height * 0.8)
     .filter(word => value.x - word.x - word.width < furthest)
     .sort((a, b) => a.x - b.x)
-  const beside = before.length ? phraseAround(before, before.length - 1) : null
+  const beside = before.length ? labelAround(before, before.length - 1) : null
   if (beside) return labelText(beside)
   const over = linesOf(words)
     .map(line => ({ line, at: line.findIndex(word => word.x < value.x + value.width && word.x + word.width > value.x) }))
     .filter(({ line, at }) => at >= 0 && gapBelow(line[at]!, value) >= -0.02 && gapBelow(line[at]!, value) < above)
     .sort((a, b) => b.line[b.at]!.y - a.line[a.at]!.y)[0]
-  const phrase = over && phraseAround(over.line, over.at)
+  const phrase = over && labelAround(over.line, over.at)
   return phrase ? labelText(phrase) : null
 }
 

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { expectAccessible, signIn } from './desk'
 import { sampleBatch, truth } from './permits'
@@ -151,4 +152,19 @@ test('a rubric is made without its text: sentences, a field by pointing at the p
     send: [{ ask: true, when: [{ field: 'hull-number', is: ['10000008', '20000006'] }] }, {}],
     types: [{ label: 'Permit', fields: [{ label: 'Hull number', required: true, from: [{ text: { near: 'Hull number' } }] }] }],
   })
+
+  // As a file it goes to another copy, and comes in from one.
+  await page.goto(`/rubrics/${made.id}`)
+  await page.getByRole('tab', { name: 'The whole text' }).click()
+  const saving = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save it as a file' }).click()
+  const saved = await saving
+  expect(saved.suggestedFilename()).toBe('Permits by hand.rubric.json')
+  expect(JSON.parse(await readFile(await saved.path(), 'utf8'))).toEqual(body)
+  await page.goto('/rubrics/new')
+  await page.getByLabel('or a file').setInputFiles(await saved.path())
+  await expect(page.getByLabel('What people call this rubric')).toHaveValue('Permits by hand')
+  await page.getByLabel('What people call this rubric').fill('Permits from a file')
+  await page.getByRole('button', { name: 'Save the rubric' }).click()
+  await expect(page.getByRole('heading', { name: 'Permits from a file' })).toBeVisible()
 })

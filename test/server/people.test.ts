@@ -5,6 +5,7 @@ import type { OfficeView } from '../../shared/views/setUp'
 import { openDatabase, type Sql } from '../../store/database'
 import { client, until, type Client } from '../product/client'
 import { running } from '../product/running'
+import { sampleBatch } from '../product/sample'
 
 let steward: Client
 let nobody: Client
@@ -195,5 +196,21 @@ describe('the office', () => {
     expect(mails.slice(before).map(text => /^Subject: (.*)\r$/m.exec(text)?.[1])).toEqual(['Sign-ins under your name failed'])
     expect(mails.at(-1)).toContain('To: kerra@saltmere.example')
     await sql`delete from sign_in_tries`
+  })
+
+  it('mails whoever gets a batch from somebody, with the word why', async () => {
+    await save({ mail: mail() })
+    const { body } = await add('Loveday', { mail: 'loveday@saltmere.example' })
+    const batch = await sampleBatch('Tamsin')
+    const before = mails.length
+    const tamsin = await client('Tamsin')
+    const given = await tamsin('POST', `/api/batches/${batch}/hand-over`, { person: body.id, why: 'Away until Thursday' })
+    expect(given.status).toBe(200)
+    await until(
+      () => Promise.resolve(mails.slice(before)),
+      arrived => arrived.some(text => /^Subject: .* is yours now\r$/m.test(text)),
+    )
+    expect(mails.at(-1)).toContain('To: loveday@saltmere.example')
+    expect(mails.at(-1)).toContain('Tamsin handed it over to you: Away until Thursday')
   })
 })

@@ -1,25 +1,17 @@
 import type { Word } from '~~/core/model/evidence'
 import { patternLike } from '~~/core/pattern/like'
 import { textOf } from '~~/core/text/lines'
+import { phraseOf } from '~~/core/text/phrase'
 import type { RawSource } from '~/components/rules/useRubricText'
 
 const middle = (word: Word) => word.y + word.height / 2
 
-/**
- * The words that belong together around the one that was pressed: on its line, without a gap as wide as two letters are high;
- * a word that ends with a colon ends what comes before it.
- */
+/** The phrase around the word that was pressed. */
 export function phraseAt(words: readonly Word[], pressed: Word): Word[] {
   const line = words
     .filter(word => Math.abs(middle(word) - middle(pressed)) < Math.max(word.height, pressed.height) * 0.6)
     .sort((a, b) => a.x - b.x)
-  const at = line.indexOf(pressed)
-  const together = (left: Word, right: Word) =>
-    right.x - (left.x + left.width) < Math.max(left.height, right.height) * 1.2 && !left.text.endsWith(':')
-  let [from, to] = [at, at]
-  while (from > 0 && together(line[from - 1]!, line[from]!)) from--
-  while (to < line.length - 1 && together(line[to]!, line[to + 1]!)) to++
-  return line.slice(from, to + 1)
+  return phraseOf(line, line.indexOf(pressed))
 }
 
 /** The rule that a label and a value, both pointed at, make. */
