@@ -71,6 +71,7 @@ export async function examineAll(
 ): Promise<Side[]> {
   const examiners = new Examiners(jobs)
   let done = 0
+  if (files.length > 1) examiners.begin()
   try {
     const sides = await listSides(files, rubric, examiners)
     await inParallel(sides, jobs, async side => {

@@ -1,6 +1,7 @@
 #!/usr/bin/env node
-import { register } from 'tsx/esm/api'
+import { bundle } from './bundle.mjs'
 
-register()
-const { main } = await import('./main.ts')
+const bundled = await bundle()
+if (!bundled) (await import('tsx/esm/api')).register()
+const { main } = await import(bundled ? `${bundled}/cli/main.js` : './main.ts')
 process.exitCode = await main(process.argv.slice(2))

@@ -5,12 +5,11 @@ import { readsDocuments } from '../core/fields/recognise'
 import { makeLedger, seenOn } from '../core/ledger/ledger'
 import type { Ledger } from '../core/model/ledger'
 import type { Rubric } from '../core/model/rubric'
-import { inGroups } from '../core/text/groups'
+import { inShrinkingGroups } from '../core/text/groups'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import { splitPages } from '../core/split/split'
 import { pagesAtOnce, readableLanguages } from '../engine/ocr'
 import { readBest } from '../engine/reading'
-import { fillAll, makeAll } from './documents'
 import { UsageError } from './usage'
 import { inputFiles } from './inputs'
 import { inParallel } from './inParallel'
@@ -37,7 +36,9 @@ export async function run(options: RunOptions): Promise<number> {
   try {
     const given = options.inputs.includes(standardInput) ? await standardInputAs(join(work, 'standard-input')) : null
     const inputs = options.inputs.map(input => (input === standardInput ? given! : input))
-    const sides = await examineAll(await inputFiles(inputs), rubric, work, options.jobs, progress)
+    const examined = examineAll(await inputFiles(inputs), rubric, work, options.jobs, progress)
+    // What makes the files is taken in while the processes that look at pages start.
+    const [sides, { fillAll, makeAll }] = await Promise.all([examined, import('./documents')])
     if (readsBeforeSplitting(rubric))
       await readAll(
         sides.filter(side => side.evidence && !side.evidence.blank),
@@ -104,10 +105,8 @@ async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, pro
     side.words === null && side.files && side.evidence ? [{ side, files: side.files, dpi: side.evidence.dpi }] : [],
   )
   let done = 0
-  // Small enough groups that every job has work until the end.
-  const most = Math.max(1, Math.min(pagesAtOnce, Math.floor(unread.length / jobs / 2)))
   await inParallel(
-    inGroups(unread, most, page => page.dpi),
+    inShrinkingGroups(unread, pagesAtOnce, jobs, page => page.dpi),
     jobs,
     async pages => {
       const read = await readBest(

@@ -1,5 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import { createRequire } from 'node:module'
+import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { ExamineReply, hasBegun, type CodesJob, type CountJob, type ExamineJob, type PictureJob } from './examineJob'
 
@@ -12,8 +13,17 @@ interface Waiting {
   retried: boolean
 }
 
-/** Where the process starts; a bundle that has us in it names it. */
-const ownEntry = fileURLToPath(new URL('./examineProcess.ts', import.meta.url))
+declare global {
+  interface ImportMeta {
+    /** The folder of the bundle that this runs from (`cli/bundle.mjs`); undefined where sources run. */
+    readonly bundle?: string
+  }
+}
+
+/** Where the process starts; a bundle of somebody else's names it. */
+const ownEntry = import.meta.bundle
+  ? join(import.meta.bundle, 'engine/examineProcess.js')
+  : fileURLToPath(new URL('./examineProcess.ts', import.meta.url))
 const secondsPerPage = 90
 // Pages lie outside of the heap and make its collector look over it again and again: all at once, in the thread that waits for it
 // anyhow, takes a third of the time that pieces on other threads do, which the next process could use.
@@ -52,8 +62,9 @@ class Examiner {
   start(): ChildProcess {
     if (this.child) return this.child
     // Found from where the entry lies, whatever folder one works in.
-    const loader = pathToFileURL(createRequire(this.entry).resolve('tsx')).href
-    const child = fork(this.entry, { execArgv: ['--import', loader, ...memoryFlags], serialization: 'advanced' })
+    const loader = () => ['--import', pathToFileURL(createRequire(this.entry).resolve('tsx')).href]
+    const execArgv = [...(this.entry.endsWith('.ts') ? loader() : []), ...memoryFlags]
+    const child = fork(this.entry, { execArgv, serialization: 'advanced' })
     let begun = false
     child.on('message', message => {
       if (message === hasBegun) begun = true

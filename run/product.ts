@@ -18,6 +18,7 @@ import { startStandins, type Standins } from './demo/standins'
 import { liveTheWeek } from './demo/week'
 import { AppPort } from './ports'
 import { startPostgres, type Database } from './postgres'
+import { workerProgram } from './workerProgram'
 import type { Settings } from './settings'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
@@ -113,7 +114,8 @@ export class Product {
     await sql.end()
 
     this.say(`Starting ${workers} workers and the web server`)
-    await Promise.all(Array.from({ length: workers }, (_, at) => this.run(`worker-${at + 1}`, withTsx('../worker/main.ts'), store)))
+    const worker = await workerProgram()
+    await Promise.all(Array.from({ length: workers }, (_, at) => this.run(`worker-${at + 1}`, worker, store)))
     await this.run(
       'web',
       [here('../.output/server/index.mjs')],

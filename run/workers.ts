@@ -1,11 +1,11 @@
 import { mkdir } from 'node:fs/promises'
 import { availableParallelism } from 'node:os'
 import { resolve } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { readStoreSettings } from '../store/settings'
 import { Child } from './children'
 import { workersSetting } from './settings'
 import { Trouble } from './trouble'
+import { workerProgram } from './workerProgram'
 
 // Workers of a copy whose web server and database run elsewhere: bin/worker.
 
@@ -32,9 +32,9 @@ try {
   const count = workersSetting(process.env) ?? availableParallelism()
   const data = resolve(process.env.RUBRICATOR_DATA ?? '.data')
   await mkdir(data, { recursive: true })
-  const script = fileURLToPath(new URL('../worker/main.ts', import.meta.url))
+  const args = await workerProgram()
   for (let at = 1; at <= count; at++) {
-    const child = new Child({ name: `worker-${at}`, args: ['--import', 'tsx', script], env: {} }, data)
+    const child = new Child({ name: `worker-${at}`, args, env: {} }, data)
     children.push(child)
     await child.start()
   }

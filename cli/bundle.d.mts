@@ -1,0 +1,1 @@
+export function bundle(root?: string, entries?: readonly string[]): Promise<string | null>
