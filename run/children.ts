@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { createWriteStream, type WriteStream } from 'node:fs'
 import type { Server } from 'node:net'
 import { join } from 'node:path'
+import { Trouble } from './trouble'
 
 export interface ChildSpec {
   name: string
@@ -16,6 +17,8 @@ const wantsSocket = (message: unknown) => (message as { wants?: unknown } | null
 
 const restartSeconds = 1
 const stopSeconds = 12
+/** Of what it says of its end. */
+const mostWords = 8000
 
 /** A process that is kept running until it is told to stop. What it prints goes to a log in the data folder. */
 export class Child {
@@ -30,7 +33,7 @@ export class Child {
     this.log = createWriteStream(join(data, `${spec.name}.log`), { flags: 'a' })
   }
 
-  /** Starts it and waits for its word that it is ready. @throws {Error} where it ends before that */
+  /** Starts it and waits for its word that it is ready. @throws {Trouble} where it ends before that */
   async start(): Promise<Record<string, unknown>> {
     return this.spawn(await this.spec.socket?.())
   }
@@ -46,6 +49,8 @@ export class Child {
       this.child = child
       child.stdout!.pipe(this.log, { end: false })
       child.stderr!.pipe(this.log, { end: false })
+      let words = ''
+      child.stderr!.on('data', (chunk: Buffer) => (words = (words + chunk.toString()).slice(-mostWords)))
       let held = socket
       const letGo = () => {
         held?.close()
@@ -58,7 +63,11 @@ export class Child {
       child.once('error', reject)
       child.once('exit', (code, signal) => {
         letGo()
-        reject(new Error(`${this.spec.name} ended with ${code ?? signal}; its words are in ${this.spec.name}.log in the data folder.`))
+        const why = /^\w*Error: (.+)$/m.exec(words)?.[1]
+        const { name } = this.spec
+        reject(
+          new Trouble(`${name} ended with ${code ?? signal}${why ? `: ${why}` : ''}; its words are in ${name}.log in the data folder.`),
+        )
         if (this.child === child) this.child = null
         this.startAgain()
       })

@@ -77,12 +77,13 @@ export class Product {
     const folder = join(data, 'network-folder')
     await mkdir(folder, { recursive: true })
 
-    if (this.settings.databaseUrl) this.database = await externalDatabase(this.settings.databaseUrl)
+    const connections = this.settings.connections ?? connectionsNeeded(workers, usualPools.worker, usualPools.web)
+    if (this.settings.databaseUrl) this.database = await externalDatabase(this.settings.databaseUrl, connections)
     else {
       this.say('Starting the database')
       this.database = await startPostgres(data, secrets.databasePassword, {
         role: { name: 'rubricator_app', password: secrets.rolePassword },
-        connections: this.settings.connections ?? connectionsNeeded(workers, usualPools.worker, usualPools.web),
+        connections,
       })
     }
     const store = {

@@ -1,8 +1,11 @@
 import { mkdir } from 'node:fs/promises'
 import { availableParallelism } from 'node:os'
 import { resolve } from 'node:path'
+import { openDatabase } from '../store/database'
+import { checkVersion, workersNeed } from '../store/schema'
 import { readStoreSettings } from '../store/settings'
 import { Child } from './children'
+import { externalDatabase } from './externalDatabase'
 import { workersSetting } from './settings'
 import { Trouble } from './trouble'
 import { workerProgram } from './workerProgram'
@@ -24,12 +27,15 @@ process.on('SIGTERM', () => void end())
 
 try {
   process.umask(0o077)
-  readStoreSettings(process.env)
+  const { databaseUrl, workerConnections } = readStoreSettings(process.env)
   if ((process.env.RUBRICATOR_SECRET_KEY ?? '').length < 32)
     throw new Trouble(
       'RUBRICATOR_SECRET_KEY is missing or shorter than 32 characters. Give it the sealKey in secrets.json of the copy’s data folder.',
     )
   const count = workersSetting(process.env) ?? availableParallelism()
+  await externalDatabase(databaseUrl, workersNeed(count, workerConnections))
+  const sql = openDatabase(databaseUrl, 1)
+  await checkVersion(sql).finally(() => sql.end())
   const data = resolve(process.env.RUBRICATOR_DATA ?? '.data')
   await mkdir(data, { recursive: true })
   const args = await workerProgram()
@@ -39,7 +45,7 @@ try {
     await child.start()
   }
   console.log(
-    `  ${count === 1 ? 'A worker works' : `${count} workers work`} for ${new URL(process.env.RUBRICATOR_DATABASE_URL!).host}; ` +
+    `  ${count === 1 ? 'A worker works' : `${count} workers work`} for ${new URL(databaseUrl).host}; ` +
       `what they say is in ${data}. Ctrl-C ends them.`,
   )
 } catch (error) {

@@ -29,9 +29,10 @@ export function quoted(value: unknown): string {
   return text.length > 60 ? `${text.slice(0, 59)}…` : text
 }
 
-/** Zod's issues as sentences' parts. A union reports the branch that came closest. */
+/** Zod's issues as sentences' parts, each once. A union reports the branch that came closest. */
 export function issuesOf(error: z.ZodError, input: unknown): Issue[] {
-  return error.issues.flatMap(issue => flatten(issue, [], input))
+  const issues = error.issues.flatMap(issue => flatten(issue, [], input))
+  return [...new Map(issues.map(issue => [issueText(issue), issue])).values()]
 }
 
 function flatten(issue: z.core.$ZodIssue, prefix: readonly PropertyKey[], input: unknown): Issue[] {

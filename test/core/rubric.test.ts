@@ -1,4 +1,6 @@
 import { expect, it } from 'vitest'
+import { z } from 'zod'
+import { issuesOf } from '../../core/model/issues'
 import { readRubric } from '../../core/model/readRubric'
 import { startingRubrics } from '../../core/model/startingRubrics'
 
@@ -63,3 +65,10 @@ it.each(startingRubrics.map(one => [one.id, one.body] as const))(
     expect(read.ok && read.rubric.about && read.rubric.icon).toBeTruthy()
   },
 )
+
+it('says what is wrong with a value once, whatever rules it breaks', () => {
+  const Identity = z.object({ id: z.coerce.number().int().max(9_007_199_254_740_991) })
+  const input = { id: '99999999999999999999' }
+  const read = Identity.safeParse(input)
+  expect(issuesOf(read.error!, input)).toEqual([{ path: 'id', found: '"99999999999999999999"', expected: 'at most 9007199254740991' }])
+})

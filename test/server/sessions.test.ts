@@ -116,6 +116,11 @@ describe('a folder that a steward types', () => {
     expect((await steward('POST', '/api/destinations', destination)).status).toBe(422)
   })
 
+  it('is none of the machine’s own', async () => {
+    await expect(allowedFolder('/etc', {})).rejects.toThrow('a folder of the machine itself')
+    await expect(allowedFolder('/usr/share', { RUBRICATOR_FOLDERS: '/usr' })).rejects.toThrow('a folder of the machine itself')
+  })
+
   it('is one of those that the settings allow', async () => {
     await expect(allowedFolder(tmpdir(), { RUBRICATOR_FOLDERS: '/srv:/mnt' })).rejects.toThrow(
       'outside the folders that this office allows',

@@ -50,4 +50,6 @@ it('say what they lack', async () => {
   const child = await workers({ RUBRICATOR_SECRET_KEY: 'short' })
   const errors = await text(child.stderr)
   expect(errors).toContain('RUBRICATOR_SECRET_KEY is missing or shorter than 32 characters')
+  const many = await workers({ RUBRICATOR_WORKERS: '60' })
+  expect(await text(many.stderr)).toMatch(/^\s*The database takes \d+ connections, \d+ are taken, and what starts here may need 900\./)
 })
