@@ -11,7 +11,7 @@ import { kindWords } from '~/words/rubric'
 import { changeShared, inOrder, renameElsewhere, setSharing, sharing } from './sharedFields'
 import { seenLater } from './seenLater'
 import { useLearnedOf } from './useLearnedOf'
-import { usePointing } from './usePointing'
+import { usePointing, type Pointing } from './usePointing'
 import { useSample } from './useSample'
 
 /** Types of documents and their fields: made by pointing at a page of the sample, and tried on all of it at once. */
@@ -128,6 +128,13 @@ const { pointing, label, asks, point, press } = usePointing(field, (one, to) => 
   changeField(one.id, to)
 })
 
+const aside = useTemplateRef<HTMLElement>('aside')
+/** Where no page is there yet to point at, one is asked for. */
+function pointAt(what: Pointing | null) {
+  point(what)
+  if (what && sample.value === null) aside.value?.querySelector('input')?.focus()
+}
+
 const { learned, forget } = useLearnedOf(id)
 /** Where people found the values of a field, and its place on the page that is shown. */
 const foundBefore = (one: RawField) => learned.value?.places.find(place => place.type === type.value?.id && place.field === one.id) ?? null
@@ -238,7 +245,7 @@ const foundWords = (one: RawField) => {
               @share="share"
               @twice="setTwice(one.id, $event)"
               @change="changeField(one.id, $event)"
-              @point="point"
+              @point="pointAt"
               @remove="removeField(one.id)"
             >
               <LearnedPlace v-if="foundBefore(one)" :place="foundBefore(one)!" @forget="forget" />
@@ -249,13 +256,24 @@ const foundWords = (one: RawField) => {
       </template>
       <p v-else class="py-3 font-serif text-xl text-faded">No type yet: documents have no index values.</p>
     </div>
-    <aside class="lg:sticky lg:top-4 lg:max-h-[calc(100vh-2rem)] lg:overflow-y-auto" tabindex="0" aria-label="The sample">
+    <aside ref="aside" class="lg:sticky lg:top-4 lg:max-h-[calc(100vh-2rem)] lg:overflow-y-auto" tabindex="0" aria-label="The sample">
       <SampleBatch v-model="sample" :batches="batches" />
       <TroubleBand :words="trouble" />
       <p v-if="loading || unread" class="mt-2 text-faded" role="status">
         {{ loading ? 'Fetching its words…' : `Reading first pages that were not read yet: ${unread} to go…` }}
       </p>
-      <p v-if="!batches.length" class="small mt-2 text-faded">Scan a batch of this paper once, and its pages stand here to point at.</p>
+      <p
+        v-if="sample === null"
+        class="mt-2"
+        :class="pointing ? 'border-l-4 border-lapis bg-lapis-wash px-3 py-1.5' : 'small text-faded'"
+        role="status"
+      >
+        {{
+          batches.length
+            ? 'Choose a batch of such paper: its pages stand here to point at, and every field says what it finds there.'
+            : 'Scan a batch of this paper once, and its pages stand here to point at.'
+        }}
+      </p>
       <template v-if="page">
         <p class="mt-3 flex items-center gap-2 text-sm">
           <button type="button" class="act-quiet min-h-9!" :disabled="pageAt <= 0" @click="pageAt--">Previous</button

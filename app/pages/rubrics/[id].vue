@@ -35,6 +35,13 @@ const tabs: { id: Tab; name: string }[] = [
 ]
 const tab = ref<Tab>(isNew ? 'scan' : 'rules')
 const text = ref('')
+/** What a new rubric began with: from there on it is somebody's work. */
+const begun = ref('')
+const untouched = computed(() => text.value === begun.value)
+function begin(from: string) {
+  text.value = from
+  begun.value = from
+}
 const version = ref(0)
 /** What is wrong first; null where the rubric is sound. */
 const fault = ref<string | null>(null)
@@ -58,7 +65,7 @@ watch(
   ([found, answer]) => {
     if (!found || (draft && !answer)) return
     kept.value = answer?.draft ?? null
-    text.value = kept.value ? rubricText(kept.value.body) : found
+    begin(kept.value ? rubricText(kept.value.body) : found)
     version.value = loaded?.data.value?.version ?? 0
   },
   { immediate: true },
@@ -155,7 +162,8 @@ function saveFile() {
 
 const leaving = useTemplateRef<InstanceType<typeof AskFirst>>('leaving')
 // Text that is not sound is not kept, so it is not thrown away by a slip of the hand.
-onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value || leaving.value!.sure())
+onBeforeRouteLeave(() => !changed.value || running.value || (isNew ? untouched.value : sound.value) || leaving.value!.sure())
+useEventListener('beforeunload', event => isNew && !untouched.value && event.preventDefault())
 </script>
 
 <template>
@@ -181,7 +189,7 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
   </p>
   <p v-if="unknown" class="mb-3 text-ochre">{{ unknown }}</p>
   <p v-if="text && fault && tab !== 'text'" class="mb-3 text-ochre" role="status">Not sound yet: {{ fault }}.</p>
-  <BeginRubric v-if="isNew && destinations" :destination="destinations[0]?.id ?? null" @text="text = $event" />
+  <BeginRubric v-if="isNew && untouched && destinations" :destination="destinations[0]?.id ?? null" @text="begin" />
   <SuggestionsPart v-if="!isNew && text && published" :id="id" v-model="text" @taken="tab = $event" />
   <TabGroup :selected-index="tabs.findIndex(one => one.id === tab)" @change="tab = tabs[$event]!.id">
     <TabList aria-label="Parts of the rubric" class="mb-5 flex gap-1 border-b border-rule">
@@ -219,9 +227,9 @@ onBeforeRouteLeave(() => !changed.value || running.value || isNew || sound.value
   </TabGroup>
   <AskFirst
     ref="leaving"
-    title="Leave without the last changes?"
-    words="The text is not sound, so its last changes are not kept."
-    yes="Leave without them"
+    :title="isNew ? 'Leave without this rubric?' : 'Leave without the last changes?'"
+    :words="isNew ? 'This rubric is not saved yet.' : 'The text is not sound, so its last changes are not kept.'"
+    :yes="isNew ? 'Leave without it' : 'Leave without them'"
     no="Stay here"
   />
   <DialogFrame :open="publishing !== null" :title="`What version ${version + 1} changes`" wide @close="publishing = null">
