@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, statSync } from 'node:fs'
-import { mkdtemp, mkdir, readdir, readFile, rename, rm } from 'node:fs/promises'
+import { access, constants, mkdir, mkdtemp, readdir, readFile, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 
@@ -8,6 +8,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url'
 
 const checkout = fileURLToPath(new URL('..', import.meta.url))
 const programs = ['cli/main.ts', 'engine/examineProcess.ts', 'worker/main.ts']
+const sourceFolders = ['cli', 'connectors', 'core', 'devices', 'engine', 'flow', 'log', 'reach', 'shared', 'store', 'worker']
 /** How many of earlier sources stay, for processes that still run from them. */
 const keptBundles = 12
 
@@ -18,7 +19,7 @@ const keptBundles = 12
 export async function bundle(root = checkout, entries = programs) {
   const folder = join(root, 'node_modules/.cache/rubricator')
   const wanted = join(folder, stampOf(root, entries))
-  if (existsSync(wanted)) return wanted
+  if (await isThere(wanted, entries)) return wanted
   try {
     await mkdir(folder, { recursive: true })
     const made = await mkdtemp(join(folder, 'making-'))
@@ -26,13 +27,20 @@ export async function bundle(root = checkout, entries = programs) {
     // Somebody else may have been faster, with the same result.
     await rename(made, wanted).catch(() => rm(made, { recursive: true, force: true }))
     await removeOld(folder, wanted)
-    return existsSync(wanted) ? wanted : null
+    return (await isThere(wanted, entries)) ? wanted : null
   } catch (error) {
     // What the disk refuses has a code, what is wrong with the sources none.
     if (error.code === undefined) throw error
     return null
   }
 }
+
+/** Whether it was made, by somebody who lets us read it. */
+const isThere = (bundled, [entry]) =>
+  access(join(bundled, entry.replace(/\.ts$/, '.js')), constants.R_OK).then(
+    () => true,
+    () => false,
+  )
 
 /** Names the sources as they are: their paths, sizes and times. */
 function stampOf(root, entries) {
@@ -48,10 +56,10 @@ function stampOf(root, entries) {
     }
   }
   for (const folder of sourceFolders) if (existsSync(join(root, folder))) visit(folder)
+  for (const file of ['package.json', 'package-lock.json', 'tsconfig.json'])
+    hash.update(`${file} ${statSync(join(root, file), { throwIfNoEntry: false })?.mtimeMs}\n`)
   return hash.digest('hex').slice(0, 24)
 }
-
-const sourceFolders = ['cli', 'connectors', 'core', 'devices', 'engine', 'flow', 'log', 'reach', 'shared', 'store', 'worker']
 
 async function make(root, entries, outdir, bundle) {
   const { build } = await import('esbuild')

@@ -1,13 +1,12 @@
 import type { Actor } from '../core/model/actor'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
 
-/** Says that all paper is in. False where the batch is not receiving, a load still runs, or nothing was scanned. */
+/**
+ * Says that all paper of a batch is in. Files that are still taken apart are waited for. False where a device still scans, nothing
+ * was handed in, or the batch is past that.
+ */
 export function completeBatch(flow: Flow, actor: Actor, id: number): Promise<boolean> {
-  return inBatch(flow, actor, id, async batch => {
-    if (!batch.may('complete') || (await loadRuns(batch)) || !(await hasPages(batch))) return false
-    await paperIsComplete(batch)
-    return true
-  })
+  return inBatch(flow, actor, id, async batch => batch.may('complete') && !(await deviceRuns(batch)) && (await goOnOnceIn(batch)))
 }
 
 /**
@@ -15,17 +14,20 @@ export function completeBatch(flow: Flow, actor: Actor, id: number): Promise<boo
  * changes nothing. False where the batch was given up or held, or nothing was handed in.
  */
 export function completeOnceIn(flow: Flow, actor: Actor, id: number): Promise<boolean> {
-  return inBatch(flow, actor, id, async batch => {
-    if (!batch.may('complete')) return !['abandoned', 'held'].includes(batch.state)
-    if (await loadRuns(batch)) {
-      await batch.tx`update batches set complete_asked_at = now() where id = ${id}`
-      await batch.note({ what: 'complete once in' })
-      return true
-    }
-    if (!(await hasPages(batch))) return false
-    await paperIsComplete(batch)
+  return inBatch(flow, actor, id, batch =>
+    batch.may('complete') ? goOnOnceIn(batch) : Promise.resolve(!['abandoned', 'held'].includes(batch.state)),
+  )
+}
+
+async function goOnOnceIn(batch: LockedBatch): Promise<boolean> {
+  if (await loadRuns(batch)) {
+    await batch.tx`update batches set complete_asked_at = now() where id = ${batch.id}`
+    await batch.note({ what: 'complete once in' })
     return true
-  })
+  }
+  if (!(await hasPages(batch))) return false
+  await paperIsComplete(batch)
+  return true
 }
 
 /** Moves a batch on of which somebody said that it is complete, once its last load is over. */
@@ -80,6 +82,12 @@ export function abandonBatch(flow: Flow, actor: Actor, id: number): Promise<bool
 /** Whether a load of the batch is under way. */
 export async function loadRuns({ tx, id }: LockedBatch): Promise<boolean> {
   return (await tx`select 1 from loads where batch_id = ${id} and state in ('asked', 'scanning') limit 1`).length > 0
+}
+
+/** Whether a device scans for the batch. */
+async function deviceRuns({ tx, id }: LockedBatch): Promise<boolean> {
+  const running = await tx`select 1 from loads where batch_id = ${id} and state in ('asked', 'scanning') and kind = 'device' limit 1`
+  return running.length > 0
 }
 
 async function hasPages({ tx, id }: LockedBatch): Promise<boolean> {

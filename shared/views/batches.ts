@@ -87,6 +87,8 @@ export interface BatchDetail {
   /** Differences that a person let pass, and who. */
   accepted: string[]
   acceptedBy: string | null
+  /** All paper is in, somebody said; it goes on once its files are taken apart. */
+  completeAsked: boolean
   /** Why it waits at 'to fix', in words. */
   waitsFor: string | null
   version: number

@@ -28,6 +28,7 @@ export async function showBatch(sql: Tx, id: number): Promise<BatchView | null> 
       (select name from groups where groups.id = for_group) as "forGroup",
       handed || jsonb_build_object('by', (select name from people where people.id::text = handed->>'by')) as handed,
       whole || jsonb_build_object('by', (select name from people where people.id::text = whole->>'by')) as whole, batches.created_at,
+      complete_asked_at is not null as "completeAsked",
       coalesce((select why from pages where batch_id = batches.id and asks order by page_order limit 1),
         batches.differences->0->>'words') as "waitsFor",
       coalesce(rubric_versions.body->'scan'->>'source', 'feeder') as source,

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { completeBatch } from '../../flow/complete'
 import { takeFileApart } from '../../flow/receive'
 import { beginUploads } from '../../flow/order'
 import { addFile } from '../../flow/start'
-import { loadsOfBatch, pagesOfBatch } from '../../store/batches/show'
+import { loadsOfBatch, pagesOfBatch, showBatch } from '../../store/batches/show'
 import { batch, blob, by, flow, load, newBatch, receive, sql } from '../store/harness'
 
 const names = async () =>
@@ -81,4 +82,17 @@ describe('files stand in the order in which they were chosen', () => {
     ])
     expect(load).toBeGreaterThan(0)
   })
+})
+
+it('whoever says that all files are in need not wait until they are taken apart', async () => {
+  await newBatch()
+  await sql`update loads set state = 'ended' where batch_id = ${batch}`
+  expect(await completeBatch(flow, by, batch)).toBe(false)
+  for (const upload of ['a', 'b']) await hand(upload)
+  expect(await completeBatch(flow, by, batch)).toBe(true)
+  expect(await showBatch(sql, batch)).toMatchObject({ state: 'receiving', completeAsked: true })
+  await apart('a', 1)
+  expect((await showBatch(sql, batch))!.state).toBe('receiving')
+  await apart('b', 2)
+  expect(await showBatch(sql, batch)).toMatchObject({ state: 'sorting', completeAsked: false })
 })

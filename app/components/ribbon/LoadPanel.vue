@@ -10,9 +10,13 @@ const load = computed(() => props.batch.loads.at(-1) ?? null)
 const scanning = computed(() => load.value !== null && ['asked', 'scanning'].includes(load.value.state))
 const soFar = computed(() => paperIn(props.batch.pages))
 const fromFiles = computed(() => load.value === null || load.value.kind !== 'device')
+/** Files are taken apart by a worker, one after the other. */
+const opening = computed(() => fromFiles.value && props.batch.loads.some(one => ['asked', 'scanning'].includes(one.state)))
 const sending = ref(false)
 const brokenOff = computed(() => load.value?.state === 'failed' || load.value?.state === 'cancelled')
 const title = computed(() => {
+  if (props.batch.completeAsked) return 'It goes on by itself once its files are taken apart.'
+  if (opening.value) return `The files are taken apart: ${soFar.value} so far. Is that all?`
   if (fromFiles.value) return props.batch.pages.length ? `${soFar.value} are in. Is that all?` : 'Which files belong to this batch?'
   if (!props.batch.pages.length) return 'Nothing was scanned yet.'
   return brokenOff.value ? `${soFar.value} are kept. Scan the rest?` : `${soFar.value} scanned. Is that all the paper of this batch?`
@@ -30,6 +34,10 @@ const choices = computed(() => {
           hint: `Put the next sheets in ${load.value?.device}'s feeder first; they join this batch.`,
         }),
   }
+  if (props.batch.completeAsked) return 'It goes on by itself once its files are taken apart.'
+  if (opening.value) return `The files are taken apart: ${soFar.value} so far. Is that all?`
+  if (props.batch.completeAsked) return []
+  if (opening.value) return [{ ...complete, hint: 'The batch is sorted into documents once the last file is taken apart.' }]
   if (fromFiles.value) return props.batch.pages.length ? [complete] : []
   if (!props.batch.pages.length) return [more]
   return brokenOff.value || props.batch.source === 'glass' ? [more, complete] : [complete, more]

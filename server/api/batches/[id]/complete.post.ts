@@ -8,7 +8,7 @@ export default defineRoute({
   may: { change: 'batch', act: 'scan' },
   async run({ actor, batch }) {
     if (!(await completeBatch(store(), actor, batch)))
-      throw conflict('This batch cannot be completed now: a load is still running, nothing was scanned, or it is complete already.')
+      throw conflict('This batch cannot be completed now: a device still scans for it, nothing was handed in, or it is complete already.')
     return { ok: true }
   },
 })
