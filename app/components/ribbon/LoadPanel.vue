@@ -34,8 +34,6 @@ const choices = computed(() => {
           hint: `Put the next sheets in ${load.value?.device}'s feeder first; they join this batch.`,
         }),
   }
-  if (props.batch.completeAsked) return 'It goes on by itself once its files are taken apart.'
-  if (opening.value) return `The files are taken apart: ${soFar.value} so far. Is that all?`
   if (props.batch.completeAsked) return []
   if (opening.value) return [{ ...complete, hint: 'The batch is sorted into documents once the last file is taken apart.' }]
   if (fromFiles.value) return props.batch.pages.length ? [complete] : []
