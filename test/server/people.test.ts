@@ -200,11 +200,14 @@ describe('the office', () => {
 
   it('mails whoever gets a batch from somebody, with the word why', async () => {
     await save({ mail: mail() })
-    const { body } = await add('Loveday', { mail: 'loveday@saltmere.example' })
+    await add('Loveday', { mail: 'loveday@saltmere.example' })
     const batch = await sampleBatch('Tamsin')
     const before = mails.length
     const tamsin = await client('Tamsin')
-    const given = await tamsin('POST', `/api/batches/${batch}/hand-over`, { person: body.id, why: 'Away until Thursday' })
+    const given = await tamsin('POST', `/api/batches/${batch}/hand-over`, {
+      person: (await named('Loveday')).id,
+      why: 'Away until Thursday',
+    })
     expect(given.status).toBe(200)
     await until(
       () => Promise.resolve(mails.slice(before)),
