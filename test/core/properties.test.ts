@@ -8,6 +8,7 @@ import { correct } from '../../core/split/correct'
 import { sealed } from '../../core/split/sealed'
 import { splitPages } from '../../core/split/split'
 import type { SplitOutcome, SplitPage } from '../../core/split/types'
+import { inShrinkingGroups } from '../../core/text/groups'
 import { packWords, unpackWords } from '../../core/text/packedWords'
 import { rubricFor, sides } from './pages'
 
@@ -252,4 +253,22 @@ describe('whatever a value is', () => {
       }),
     )
   })
+})
+
+it('pages are read in groups that hold each once, in order, and shrink towards the end', () => {
+  fc.assert(
+    fc.property(fc.nat(60), fc.integer({ min: 1, max: 8 }), fc.integer({ min: 1, max: 6 }), (count, most, lanes) => {
+      const items = Array.from({ length: count }, (_, at) => at)
+      const groups = inShrinkingGroups(items, most, lanes, () => 'one')
+      expect(groups.flat()).toEqual(items)
+      const sizes = groups.map(group => group.length)
+      expect(sizes).toEqual([...sizes].sort((a, b) => b - a))
+      expect(sizes.every(size => size >= 1 && size <= most)).toBe(true)
+      // As many as there are lanes are single ones, so that none waits long for another.
+      expect(sizes.slice(-lanes).every(size => size === 1)).toBe(true)
+      const byKey = inShrinkingGroups(items, most, lanes, item => item % 3)
+      expect(byKey.flat()).toEqual(items)
+      expect(byKey.every(group => group.length === 1)).toBe(true)
+    }),
+  )
 })

@@ -63,7 +63,8 @@ const kept = ref<RubricDraft | null>(null)
 watch(
   [published, () => draft?.data.value],
   ([found, answer]) => {
-    if (!found || (draft && !answer)) return
+    // Nothing that is fetched again takes the place of what somebody wrote.
+    if (!found || (draft && !answer) || (isNew && !untouched.value)) return
     kept.value = answer?.draft ?? null
     begin(kept.value ? rubricText(kept.value.body) : found)
     version.value = loaded?.data.value?.version ?? 0
