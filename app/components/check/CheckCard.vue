@@ -10,8 +10,10 @@ import { origins } from '~/words/origins'
 import { pictureOf } from '../entry/useDocument'
 
 /** A document that a second person checks: its pages, each value beside its place, and a verdict by one key. */
-const props = defineProps<{ document: DocumentPage }>()
-const emit = defineEmits<{ done: [] }>()
+const props = defineProps<{
+  document: DocumentPage
+  /** Called, as the verdict may take the card away before its answer comes. */ done: () => unknown
+}>()
 const { data: check } = useLoaded<CheckView>(() => `/api/batches/${props.document.batch}/to-check`)
 const { running, trouble, run } = useAction()
 const pageAt = ref(0)
@@ -66,7 +68,7 @@ function draw(box: Box) {
 const give = (body: Record<string, unknown>) =>
   run(async () => {
     await ask(`/api/documents/${props.document.id}/verdict`, { method: 'POST', body })
-    emit('done')
+    await props.done()
   })
 const right = () => give({ correct: true })
 const sendBack = (fault: Record<string, unknown>) => give({ correct: false, ...fault, ...(page.value ? { place: place.value } : {}) })

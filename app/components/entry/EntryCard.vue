@@ -3,8 +3,8 @@ import type { DocumentPage, SiblingView } from '~~/shared/views/documents'
 import { faultWords } from '~/words/faults'
 import { keptWords, useCard } from './useCard'
 
-const props = defineProps<{ document: DocumentPage; next: SiblingView | null }>()
-const emit = defineEmits<{ kept: []; done: [] }>()
+const props = defineProps<{ document: DocumentPage; next: SiblingView | null; done: () => unknown }>()
+const emit = defineEmits<{ kept: [] }>()
 
 const form = useTemplateRef<HTMLFormElement>('form')
 const controls = () => [...(form.value?.querySelectorAll<HTMLElement>('[data-field]') ?? [])]
@@ -15,7 +15,7 @@ const focusField = (id: string) =>
 const card = useCard(
   () => props.document,
   () => props.next,
-  { kept: () => emit('kept'), done: () => emit('done'), focus: focusField },
+  { kept: () => emit('kept'), done: () => void props.done(), focus: focusField },
 )
 const { fields, values, changed, needed, faults, seen, draft, lease, running, trouble, pageAt, focused, field, words, notMine, mark } = card
 

@@ -4,8 +4,8 @@ import { faultWords } from '~/words/faults'
 import { keptWords, useCard } from './useCard'
 
 /** Many short documents: the page fills the screen, one field stands below it, and Enter goes on. */
-const props = defineProps<{ document: DocumentPage; next: SiblingView | null }>()
-const emit = defineEmits<{ kept: []; done: [] }>()
+const props = defineProps<{ document: DocumentPage; next: SiblingView | null; done: () => unknown }>()
+const emit = defineEmits<{ kept: [] }>()
 
 const bar = useTemplateRef<HTMLFormElement>('bar')
 const at = ref<string | null>(null)
@@ -17,7 +17,7 @@ async function show(id: string) {
 const card = useCard(
   () => props.document,
   () => props.next,
-  { kept: () => emit('kept'), done: () => emit('done'), focus: id => void show(id) },
+  { kept: () => emit('kept'), done: () => void props.done(), focus: id => void show(id) },
 )
 const { fields, values, changed, needed, faults, seen, draft, lease, running, trouble, pageAt, field, words, notMine, mark } = card
 const shown = computed(() => fields.value.find(one => one.id === at.value) ?? null)

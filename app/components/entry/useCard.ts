@@ -11,7 +11,10 @@ import type { Suggestion } from './useSuggestions'
 interface Hooks {
   /** Something of the document changed on the server. */
   kept: () => void
-  /** The last document of the batch is done. */
+  /**
+   * The last document of the batch is done. No event: what the save changes may take the card away before its answer is there, and
+   * a card that is gone is not heard.
+   */
   done: () => void
   /** Gives a field the cursor. */
   focus: (field: string) => void
@@ -20,6 +23,7 @@ interface Hooks {
 /** One document's entry, whichever way its fields are shown: values, lease, draft, the page beside, and where it goes on. */
 export function useCard(document: () => DocumentPage, next: () => SiblingView | null, { kept, done, focus }: Hooks) {
   const route = useRoute()
+  const router = useRouter()
   const entry = useEntry(document)
   const { fields, values, seen, nextToDo, firstFault } = entry
   // A card is one document's: it is made anew for the next.
@@ -63,6 +67,8 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
     const saved = await run(() => ask(`/api/documents/${document().id}/fields`, { method: 'PUT', body: { values: typed, confirm } }))
     if (!saved) return
     draft.end()
+    // Whoever went elsewhere meanwhile stays there.
+    if (router.currentRoute.value.path !== `/documents/${document().id}`) return
     const other = next()
     if (confirm && other) await navigateTo({ path: `/documents/${other.id}`, query: route.query })
     else if (confirm) done()

@@ -73,10 +73,10 @@ useEventListener('keydown', onKey)
       :key="`${document.id} ${document.type} ${document.pass}`"
       :document="document"
       :next="strip.nextOpen.value"
+      :done="toBatch"
       @kept="refresh"
-      @done="toBatch"
     />
-    <CheckCard v-else-if="checking" :key="`check ${document.id}`" :document="document" @done="toNextCheck" />
+    <CheckCard v-else-if="checking" :key="`check ${document.id}`" :document="document" :done="toNextCheck" />
     <DocumentRecord v-else-if="document.filled" :key="document.id" :document="document" @changed="refresh" />
     <p v-else class="text-faded" role="status">The document is being read; its values appear here when that is done.</p>
   </template>
