@@ -1,19 +1,15 @@
 /** Items in order, in groups of at most `most` neighbours that share a key. */
-export function inGroups<T>(items: readonly T[], most: number, keyOf: (item: T) => unknown): T[][] {
-  const groups: T[][] = []
-  for (const item of items) {
-    const last = groups.at(-1)
-    if (last && last.length < most && keyOf(last[0]!) === keyOf(item)) last.push(item)
-    else groups.push([item])
-  }
-  return groups
-}
+export const inGroups = <T>(items: readonly T[], most: number, keyOf: (item: T) => unknown): T[][] => grouped(items, () => most, keyOf)
 
 /**
  * Items in order, in groups of neighbours that share a key: large ones first, and ever smaller towards the end, so that lanes which
  * take one group after the other end at nearly the same time. Guided self-scheduling (Polychronopoulos and Kuck, 1987).
  */
-export function inShrinkingGroups<T>(items: readonly T[], most: number, lanes: number, keyOf: (item: T) => unknown): T[][] {
+export const inShrinkingGroups = <T>(items: readonly T[], most: number, lanes: number, keyOf: (item: T) => unknown): T[][] =>
+  grouped(items, left => Math.min(most, Math.ceil(left / (2 * lanes))), keyOf)
+
+/** @param roomOf how many a group may hold that begins with so many items left */
+function grouped<T>(items: readonly T[], roomOf: (left: number) => number, keyOf: (item: T) => unknown): T[][] {
   const groups: T[][] = []
   let room = 0
   for (const [at, item] of items.entries()) {
@@ -21,7 +17,7 @@ export function inShrinkingGroups<T>(items: readonly T[], most: number, lanes: n
     if (last && room > 0 && keyOf(last[0]!) === keyOf(item)) last.push(item)
     else {
       groups.push([item])
-      room = Math.min(most, Math.ceil((items.length - at) / (2 * lanes)))
+      room = roomOf(items.length - at)
     }
     room--
   }

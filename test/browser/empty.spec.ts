@@ -1,18 +1,22 @@
 import { mkdtemp, readdir } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { Product, type RunFile } from '../../run/product'
 import { makeStack } from '../../standins/paper/stacks'
 import { isRunning } from '../product/processes'
 import { expectAccessible } from './desk'
 
 const { truth } = makeStack('landing-slips', 3)
-/** Puts some of the slips into the simulated device's feeder. */
-async function load(documents: string): Promise<void> {
+/** Puts some of the slips into the simulated device's feeder, and scans them as a batch of one rubric. */
+async function scan(page: Page, documents: string, rubric: RegExp): Promise<void> {
   const body = new URLSearchParams({ stack: 'landing-slips', seed: '3', documents })
   const { status } = await fetch(`${run.standins['office-device-bench']}load`, { method: 'POST', body, redirect: 'manual' })
   expect(status).toBe(303)
+  await page.goto(`${run.app}/scan`)
+  await page.getByRole('radio', { name: rubric }).click()
+  await page.getByRole('button', { name: 'Scan the stack' }).click()
+  await page.getByRole('button', { name: 'That is all: complete' }).click({ timeout: 60_000 })
 }
 
 let product: Product
@@ -91,11 +95,7 @@ test('a new steward takes an empty copy to its first filed, indexed document wit
   await expect(clerk.getByRole('heading', { name: 'Desk' })).toBeVisible()
 
   // A sample of the paper, by the rubric that is there.
-  await load('1')
-  await page.goto(`${run.app}/scan`)
-  await page.getByRole('radio', { name: /One document/ }).click()
-  await page.getByRole('button', { name: 'Scan the stack' }).click()
-  await page.getByRole('button', { name: 'That is all: complete' }).click({ timeout: 60_000 })
+  await scan(page, '1', /One document/)
   await expect(page.getByRole('link', { name: 'Enter values of 1 document' })).toBeVisible({ timeout: 60_000 })
 
   // The rubric for it, by pointing.
@@ -144,11 +144,7 @@ test('a new steward takes an empty copy to its first filed, indexed document wit
   await expect(page.getByRole('heading', { name: 'Landing slips' })).toBeVisible()
 
   // The clerk's first stack: all values are found, one key each, and what was filed is there.
-  await load('2-4')
-  await clerk.goto(`${run.app}/scan`)
-  await clerk.getByRole('radio', { name: /Landing slips/ }).click()
-  await clerk.getByRole('button', { name: 'Scan the stack' }).click()
-  await clerk.getByRole('button', { name: 'That is all: complete' }).click({ timeout: 60_000 })
+  await scan(clerk, '2-4', /Landing slips/)
   await clerk.getByRole('link', { name: 'Enter values of 3 documents' }).click({ timeout: 60_000 })
   for (const { document, fields } of truth.documents.slice(1, 4)) {
     await expect(clerk.getByText(`document ${document - 1} of 3`)).toBeVisible()

@@ -93,6 +93,13 @@ test('the main job by keyboard alone', async ({ page }) => {
         await page.keyboard.type(value)
       }
     }
+    // The last one's card is gone before its answer comes, where a worker is faster than that.
+    if (at === documents.length - 1)
+      await page.route('**/api/documents/*/fields', async route => {
+        const response = await route.fetch()
+        await expect(page.getByRole('button', { name: /Values are right/ })).toBeHidden()
+        await route.fulfill({ response })
+      })
     await page.keyboard.press('Control+Enter')
   }
   await expect(page).toHaveURL(/\/batches\/\d+$/)

@@ -12,7 +12,8 @@ import { pictureOf } from '../entry/useDocument'
 /** A document that a second person checks: its pages, each value beside its place, and a verdict by one key. */
 const props = defineProps<{
   document: DocumentPage
-  /** Called, as the verdict may take the card away before its answer comes. */ done: () => unknown
+  /** No event: the verdict may take the card away before its answer is there, and a card that is gone is not heard. */
+  done: () => unknown
 }>()
 const { data: check } = useLoaded<CheckView>(() => `/api/batches/${props.document.batch}/to-check`)
 const { running, trouble, run } = useAction()
