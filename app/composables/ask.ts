@@ -2,6 +2,8 @@ interface Options {
   method?: 'POST' | 'PUT' | 'DELETE'
   body?: Record<string, unknown>
   query?: Record<string, unknown>
+  /** Milliseconds after which an answer is no longer waited for; without it, as long as the connection stands. */
+  timeout?: number
 }
 
 // Nitro's inferred types of all routes at once are too deep for the compiler where a path is a template.

@@ -2,6 +2,8 @@ import type { DocumentPage } from '~~/shared/views/documents'
 
 const pauseMs = 400
 const retryMs = 3000
+/** A connection may be lost without a word: a question that nobody answers is asked again. */
+const unansweredMs = 5000
 
 /** What the server took a moment ago: another card of the same document begins with it, whatever was fetched before. */
 const lately = new Map<string, { typed: Record<string, string>; until: number }>()
@@ -34,7 +36,7 @@ export function useDraft(document: DocumentPage, changed: () => Record<string, s
     const text = JSON.stringify(typed)
     if (over || text === sent) return void (state.value = 'kept')
     try {
-      await ask(`/api/documents/${document.id}/draft`, { method: 'PUT', body: { typed, pass: document.pass } })
+      await ask(`/api/documents/${document.id}/draft`, { method: 'PUT', body: { typed, pass: document.pass }, timeout: unansweredMs })
       sent = text
       lately.set(key, { typed, until: Date.now() + latelyMs })
       refused.value = null
