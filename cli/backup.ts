@@ -100,7 +100,11 @@ export async function backup([to, ...more]: string[]): Promise<number> {
 /** What is said to be backed up survives a power cut. */
 async function sync(path: string): Promise<void> {
   const file = await open(path, 'r')
-  await file.sync().finally(() => file.close())
+  try {
+    await file.sync()
+  } finally {
+    await file.close()
+  }
 }
 
 /** Puts a backup into an empty database and an empty blob store; every digest is compared. */

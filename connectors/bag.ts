@@ -130,7 +130,11 @@ async function writeBag(
 
 async function sync(path: string): Promise<void> {
   const file = await open(path, 'r')
-  await file.sync().finally(() => file.close())
+  try {
+    await file.sync()
+  } finally {
+    await file.close()
+  }
 }
 
 function within(root: string, folder: string, name: string): string {

@@ -72,8 +72,11 @@ export async function checkSpace(space: FileSpace): Promise<string> {
   const path = `.try-${randomUUID()}.part`
   const bytes = Buffer.from('Rubricator tries whether it can file here.')
   await space.write(path, bytes)
-  const kept = await space.read(path).finally(() => space.remove(path))
-  if (digest(kept) !== digest(bytes)) throw new Error('It did not keep what was stored.')
+  try {
+    if (digest(await space.read(path)) !== digest(bytes)) throw new Error('It did not keep what was stored.')
+  } finally {
+    await space.remove(path)
+  }
   return 'A small file was stored, read back and taken away again.'
 }
 

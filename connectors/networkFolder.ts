@@ -161,7 +161,11 @@ async function place(
   await write(part)
   await chmod(part, rights[readers].file).catch(sharesOwnRights)
   const file = await open(part, 'r+')
-  await file.sync().finally(() => file.close())
+  try {
+    await file.sync()
+  } finally {
+    await file.close()
+  }
   if ((await digest(part)) !== expected) throw new Error(`${part} did not keep what was written. Check the disk or share.`)
   try {
     // A hard link refuses a name that is taken, where a rename would overwrite.
@@ -213,7 +217,11 @@ const reserved = (path: string): Promise<boolean> =>
 /** A name is safe once its folder is. */
 async function syncFolder(path: string): Promise<void> {
   const folder = await open(path, 'r')
-  await folder.sync().finally(() => folder.close())
+  try {
+    await folder.sync()
+  } finally {
+    await folder.close()
+  }
 }
 
 const exists = (path: string) =>

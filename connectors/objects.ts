@@ -157,8 +157,11 @@ function opened(client: S3Client, options: Options): Destination {
     const Key = keyOf(`.try-${randomUUID()}`)
     const words = 'Rubricator tries whether it can file here.'
     await client.send(new PutObjectCommand({ Bucket, Key, Body: words }))
-    const kept = await read(Key).finally(() => client.send(new DeleteObjectCommand({ Bucket, Key })))
-    if (kept.toString() !== words) throw new Error(`The bucket ${Bucket} did not keep what was stored.`)
+    try {
+      if ((await read(Key)).toString() !== words) throw new Error(`The bucket ${Bucket} did not keep what was stored.`)
+    } finally {
+      await client.send(new DeleteObjectCommand({ Bucket, Key }))
+    }
     return 'A small object was stored, read back and taken away again.'
   }
 

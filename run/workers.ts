@@ -35,7 +35,11 @@ try {
   const count = workersSetting(process.env) ?? availableParallelism()
   await externalDatabase(databaseUrl, workersNeed(count, workerConnections))
   const sql = openDatabase(databaseUrl, 1)
-  await checkVersion(sql).finally(() => sql.end())
+  try {
+    await checkVersion(sql)
+  } finally {
+    await sql.end()
+  }
   const data = resolve(process.env.RUBRICATOR_DATA ?? '.data')
   await mkdir(data, { recursive: true })
   const args = await workerProgram()

@@ -27,7 +27,7 @@ export async function cloudServer(
     requireAuthentification: true,
   }
   // The library's own types: a class where any object will do, and an untyped request.
-  /* eslint-disable @typescript-eslint/no-unsafe-class-instance-assignment, @typescript-eslint/no-unsafe-call */
+  /* eslint-disable @typescript-eslint/no-unsafe-call */
   const dav = new webdav.WebDAVServer(options)
   await dav.setFileSystemAsync('/dav', new webdav.PhysicalFileSystem(folder))
   const answer: RequestListener = (request, response) => {

@@ -127,5 +127,9 @@ export async function digestOf(path: string): Promise<string> {
 
 async function syncFolder(path: string): Promise<void> {
   const folder = await open(path)
-  await folder.sync().finally(() => folder.close())
+  try {
+    await folder.sync()
+  } finally {
+    await folder.close()
+  }
 }

@@ -188,7 +188,8 @@ async function countAll(): Promise<void> {
       count(*) filter (where state = 'delivered' and place is not null and answer is not null and delivered_at is not null)::int as whole
     from slips`
   expect('slips, and whole ones', [slips!.all, slips!.whole], [3 * documents, 3 * documents])
-  for (let end = Date.now() + 60_000; ;) {
+  const end = Date.now() + 60_000
+  for (;;) {
     const [open] = await sql<
       { count: number }[]
     >`select count(*)::int as count from batches where name like 'Letters %' and state <> 'done'`

@@ -10,7 +10,9 @@ import { findLoad } from '../../store/batches/loads'
 import { inSnapshot } from '../../store/database'
 import { findDocument } from '../../store/documents/read'
 import { documentToDeliver, findSlip } from '../../store/slips/toDeliver'
-import { batch, by, blank, code, examineAll, fillAll, flow, jobs, load, receive, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, examineAll, fillAll, flow, jobs, load, ownDatabase, receive, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 const made = (sha256: string) => [{ name: 'permit.pdf', format: 'pdf' as const, mediaType: 'application/pdf', bytes: 3, sha256 }]
 const sends = [{ to: 'somewhere', folder: '', people: [], files: null }]

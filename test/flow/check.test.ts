@@ -6,7 +6,9 @@ import { waitingOf } from '../../store/batches/waiting'
 import { nextToCheck } from '../../store/documents/next'
 import { findDocument } from '../../store/documents/read'
 import { addPerson, personByPassword } from '../../store/people/people'
-import { batch, blank, by, code, fillAll, flow, jobs, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, fillAll, flow, jobs, ownDatabase, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 let hedra: { kind: 'person'; person: string }
 beforeAll(async () => {

@@ -13,7 +13,9 @@ import { findDocument } from '../../store/documents/read'
 import { siblingsOf } from '../../store/documents/siblings'
 import { addPerson, personByPassword } from '../../store/people/people'
 import { rubricOfBatch } from '../../store/setup/rubrics'
-import { batch, blank, by, code, fillAll, flow, jobs, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, fillAll, flow, jobs, ownDatabase, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 const people = new Map<string, string>()
 const acting = (name: string) => ({ kind: 'person' as const, person: people.get(name)! })

@@ -9,7 +9,9 @@ import { documentsOfBatch, showBatch } from '../../store/batches/show'
 import { subscribe, type Change } from '../../store/changes'
 import { findDocument } from '../../store/documents/read'
 import { addPerson, personByPassword } from '../../store/people/people'
-import { batch, blank, by, code, fillAll, flow, idOf, newBatch, owner, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, fillAll, flow, idOf, newBatch, ownDatabase, owner, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 const trail = () => sql<{ actor: string; what: string; person: string | null; old: unknown; new: unknown }[]>`
   select actor, what, person, old, new from trail where batch_id = ${batch} order by id`

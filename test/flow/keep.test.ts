@@ -2,7 +2,9 @@ import { beforeEach, expect, it } from 'vitest'
 import { forgetOldBytes, keepWhole } from '../../flow/keep'
 import { abandonBatch } from '../../flow/complete'
 import { ledgerOfBatch } from '../../store/batches/ledger'
-import { batch, blank, by, code, fillAll, flow, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, fillAll, flow, ownDatabase, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 /** Sides that still have bytes: what was scanned, and the page as it was cleaned. */
 const bytes = async () => {

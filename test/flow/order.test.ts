@@ -5,7 +5,9 @@ import { takeFileApart } from '../../flow/receive'
 import { beginUploads } from '../../flow/order'
 import { addFile } from '../../flow/start'
 import { loadsOfBatch, pagesOfBatch, showBatch } from '../../store/batches/show'
-import { batch, blob, by, flow, load, newBatch, receive, sql } from '../store/harness'
+import { batch, blob, by, flow, load, newBatch, ownDatabase, receive, sql } from '../store/harness'
+
+ownDatabase()
 
 const names = async () =>
   await sql<{ source: string; source_page: number; sheet: number; side: string }[]>`

@@ -3,7 +3,9 @@ import { pauseAfter } from '../../core/model/deliveryPause'
 import { slipDelivered, slipRefused } from '../../flow/deliver'
 import { mayGo, tryDue } from '../../flow/pauses'
 import { findSlip } from '../../store/slips/toDeliver'
-import { batch, blank, code, fillAll, flow, jobs, queue, sorted, sql } from '../store/harness'
+import { batch, blank, code, fillAll, flow, jobs, ownDatabase, queue, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 let slips: number[]
 const fail = async (id: number) => slipRefused(flow, (await findSlip(sql, id))!, 'It does not answer.', false)

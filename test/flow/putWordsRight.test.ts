@@ -9,7 +9,9 @@ import { showBatch } from '../../store/batches/show'
 import { refreshWords } from '../../store/find/words'
 import { pageToExamine } from '../../store/pages/toExamine'
 import { keepWords, wordsOfPage } from '../../store/pages/words'
-import { batch, blank, by, code, fillAll, flow, jobs, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, fillAll, flow, jobs, ownDatabase, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 const read = ['Moored', 'Sandpipcr', '26-03-31'].map((text, at) => ({
   text,

@@ -11,7 +11,9 @@ import { findLoad } from '../../store/batches/loads'
 import { documentsOfBatch, pagesOfBatch } from '../../store/batches/show'
 import { openDatabase, queries, type Sql } from '../../store/database'
 import { Queue } from '../../store/queue'
-import { batch, blob, by, evidence, load, newBatch, owner, receive, sql, url } from '../store/harness'
+import { batch, blob, by, evidence, load, newBatch, ownDatabase, owner, receive, sql, url } from '../store/harness'
+
+ownDatabase()
 
 // What a batch of thousands costs in queries: as many as one of four pages. Counted, not timed.
 

@@ -4,7 +4,9 @@ import { slipDelivered, slipRefused } from '../../flow/deliver'
 import { showBatch } from '../../store/batches/show'
 import { listSlips, slipChoices, slipHours, slipRow, type SlipSearch } from '../../store/slips/list'
 import { findSlip } from '../../store/slips/toDeliver'
-import { batch, blank, by, code, fillAll, flow, jobs, owner, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, fillAll, flow, jobs, ownDatabase, owner, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 const clerk = (id: string) => ({ id, name: 'Clerk', roles: ['clerk' as const] })
 let documents: number[]

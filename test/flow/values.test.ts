@@ -4,7 +4,9 @@ import { entriesOf } from '../../store/documents/entries'
 import { documentsOfBatch } from '../../store/batches/show'
 import { findDocument } from '../../store/documents/read'
 import { searchDocuments } from '../../store/documents/search'
-import { batch, blank, by, code, fillAll, flow, owner, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, fillAll, flow, ownDatabase, owner, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 const person = (value: string) => ({ value, from: 'person' as const, confidence: 1 })
 const one = async () => (await findDocument(sql, (await documentsOfBatch(sql, batch))[0]!.id))!

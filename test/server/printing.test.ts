@@ -100,7 +100,11 @@ describe('the queue for print jobs', () => {
     const stick = () => fetch(`${running().bench}tray/jam`, { method: 'POST', redirect: 'manual' })
     await stick()
     await there('POST', `/api/prints/${id}`, choices)
-    await untilPrinted(id).finally(stick)
+    try {
+      await untilPrinted(id)
+    } finally {
+      await stick()
+    }
     expect((await waits())[0]).toMatchObject({ id, state: 'held', trouble: expect.stringContaining('takes no jobs now') as string })
     expect((await there('DELETE', `/api/prints/${id}`)).status).toBe(200)
     expect((await there('POST', `/api/prints/${id}`, choices)).status).toBe(409)

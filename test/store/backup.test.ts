@@ -5,13 +5,19 @@ import { backup, restore, verify } from '../../cli/backup'
 import { UsageError } from '../../cli/usage'
 import { FolderBlobs } from '../../store/blobs/folder'
 import { openDatabase, type Sql } from '../../store/database'
-import { batch, blank, code, data, sorted, sql, url } from './harness'
+import { batch, blank, code, data, ownDatabase, sorted, sql, url } from './harness'
+
+ownDatabase()
 
 const copy = `restored${process.pid}`
 const admin = () => openDatabase(inject('postgres'), 1)
 const asAdministrator = async (work: (one: Sql) => Promise<unknown>) => {
   const one = admin()
-  await work(one).finally(() => one.end())
+  try {
+    await work(one)
+  } finally {
+    await one.end()
+  }
 }
 afterAll(() => asAdministrator(one => one`drop database if exists ${one(copy)} with (force)`))
 

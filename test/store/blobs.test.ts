@@ -7,7 +7,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Blobs } from '../../store/blobs/blobs'
 import { openBlobs } from '../../store/blobs/open'
 import { tidyBlobs } from '../../store/blobs/tidy'
-import { receive, sql } from './harness'
+import { ownDatabase, receive, sql } from './harness'
+
+ownDatabase()
 
 let folder: string
 let objects: S3rver

@@ -8,7 +8,9 @@ import { correctionsOf } from '../../store/batches/corrections'
 import { documentsOfBatch, showBatch } from '../../store/batches/show'
 import { findDocument } from '../../store/documents/read'
 import { pageToExamine } from '../../store/pages/toExamine'
-import { batch, blank, blob, by, code, evidence, fillAll, flow, idOf, jobs, sorted, sql } from './harness'
+import { batch, blank, blob, by, code, evidence, fillAll, flow, idOf, jobs, ownDatabase, sorted, sql } from './harness'
+
+ownDatabase()
 
 describe('corrections', () => {
   const documents = async () => (await documentsOfBatch(sql, batch)).map(document => [document.id, document.barcode])

@@ -9,7 +9,9 @@ import { forgetSearch, keepSearch, keptSearches } from '../../store/find/kept'
 import { refreshWords, termsOf } from '../../store/find/words'
 import { keepWords } from '../../store/pages/words'
 import { line } from '../core/pages'
-import { batch, blank, by, code, fillAll, flow, idOf, owner, sorted, sql } from './harness'
+import { batch, blank, by, code, fillAll, flow, idOf, ownDatabase, owner, sorted, sql } from './harness'
+
+ownDatabase()
 
 const tamsin = { id: owner, name: 'Tamsin', roles: ['clerk' as const] }
 const me = () => ({ ...tamsin, id: owner })

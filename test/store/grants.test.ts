@@ -2,7 +2,9 @@ import { expect, it } from 'vitest'
 import type { Grant, Tokens } from '../../core/model/grant'
 import { putDestination } from '../../store/setup/destinations'
 import { destinationToOpen, findGrant, putGrant, removeGrant } from '../../store/setup/grants'
-import { owner, sql } from './harness'
+import { ownDatabase, owner, sql } from './harness'
+
+ownDatabase()
 
 const tokens = (access: string, seconds: number, refresh: string | null = 'next'): Tokens => ({ access, refresh, seconds })
 async function granted(given: Tokens): Promise<Grant> {

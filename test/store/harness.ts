@@ -46,42 +46,49 @@ const types = [
   { id: 'other', label: 'Other', fields },
 ]
 
-const name = `t${randomUUID().replaceAll('-', '')}`
 /** Makes or drops a database, one at a time: nobody may be connected to the template. */
 async function asAdministrator(work: (admin: Sql) => Promise<unknown>): Promise<void> {
   const admin = openDatabase(inject('postgres'), 1)
   await admin.begin(async tx => {
     await tx`select pg_advisory_lock(7299)`
   })
-  await work(admin).finally(() => admin.end())
+  try {
+    await work(admin)
+  } finally {
+    await admin.end()
+  }
 }
 
-beforeAll(async () => {
-  data = await mkdtemp(join(tmpdir(), 'rubricator-store-'))
-  await asAdministrator(admin => admin`create database ${admin(name)} template ${admin(inject('template'))}`)
-  url = inject('postgres').replace(/[^/]+$/, name)
-  sql = openDatabase(url, 4)
-  queue = new Queue(url, 'sender')
-  await queue.start()
-  flow = { sql, queue }
-  await addPerson(sql, { name: 'Tamsin', password: 'right', pin: '1', badge: '2', roles: ['clerk'] }, 'key')
-  owner = (await personByPassword(sql, 'tamsin', 'right'))!.id
-  by = { kind: 'person', person: owner }
-  await putDevice(sql, 'Device', 'http://127.0.0.1:9/eSCL')
-  device = (await listDevices(sql))[0]!.id
-  await addRubric(sql, rubricFor({}, { send: [{ to: 'somewhere' }], types }))
-  rubric = (await listRubrics(sql))[0]!
-})
-afterAll(async () => {
-  await queue.stop()
-  await sql.end()
-  await asAdministrator(admin => admin`drop database ${admin(name)} with (force)`)
-  await rm(data, { recursive: true, force: true })
-})
-beforeEach(async () => {
-  await sql`delete from pgboss.job`
-  await newBatch()
-})
+/** Called once by each file of tests: the files of a process share this module. */
+export function ownDatabase(): void {
+  const name = `t${randomUUID().replaceAll('-', '')}`
+  beforeAll(async () => {
+    data = await mkdtemp(join(tmpdir(), 'rubricator-store-'))
+    await asAdministrator(admin => admin`create database ${admin(name)} template ${admin(inject('template'))}`)
+    url = inject('postgres').replace(/[^/]+$/, name)
+    sql = openDatabase(url, 4)
+    queue = new Queue(url, 'sender')
+    await queue.start()
+    flow = { sql, queue }
+    await addPerson(sql, { name: 'Tamsin', password: 'right', pin: '1', badge: '2', roles: ['clerk'] }, 'key')
+    owner = (await personByPassword(sql, 'tamsin', 'right'))!.id
+    by = { kind: 'person', person: owner }
+    await putDevice(sql, 'Device', 'http://127.0.0.1:9/eSCL')
+    device = (await listDevices(sql))[0]!.id
+    await addRubric(sql, rubricFor({}, { send: [{ to: 'somewhere' }], types }))
+    rubric = (await listRubrics(sql))[0]!
+  })
+  afterAll(async () => {
+    await queue.stop()
+    await sql.end()
+    await asAdministrator(admin => admin`drop database ${admin(name)} with (force)`)
+    await rm(data, { recursive: true, force: true })
+  })
+  beforeEach(async () => {
+    await sql`delete from pgboss.job`
+    await newBatch()
+  })
+}
 
 /** The batch that is worked on from now on. */
 export async function newBatch(): Promise<number> {

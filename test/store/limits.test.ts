@@ -3,7 +3,9 @@ import { strainOf, waitingWords } from '../../core/quality/waiting'
 import { noteCrossing, toldOf, waitingByRubric } from '../../store/batches/strain'
 import { addPerson } from '../../store/people/people'
 import { rightsOfRubric, setRightsOfRubric } from '../../store/setup/rubricRights'
-import { batch, newBatch, owner, rubric, sql } from './harness'
+import { batch, newBatch, ownDatabase, owner, rubric, sql } from './harness'
+
+ownDatabase()
 
 const waiting = (fix: number, index = 0, late = 0) => ({ fix, index, check: 0, oldestHours: 1, late })
 

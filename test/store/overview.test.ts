@@ -1,6 +1,8 @@
 import { expect, it } from 'vitest'
 import { overviewOf } from '../../store/overview'
-import { batch, blank, code, fillAll, owner, sorted, sql } from './harness'
+import { batch, blank, code, fillAll, ownDatabase, owner, sorted, sql } from './harness'
+
+ownDatabase()
 
 it('adds up what a person may see: what waits, what came in, what people put right', async () => {
   await sorted(code('MP26-04217'), blank, code('MP26-04218'), blank)

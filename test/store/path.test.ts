@@ -36,6 +36,7 @@ import {
   idOf,
   jobs,
   load,
+  ownDatabase,
   owner,
   receive,
   sorted,
@@ -43,6 +44,8 @@ import {
   unread,
   useLoad,
 } from './harness'
+
+ownDatabase()
 
 describe('the first picture of a load', () => {
   it('shows its first side until that is examined, and never over the one that is kept', async () => {

@@ -1,6 +1,8 @@
 import { expect, it } from 'vitest'
 import { giveSign, readiness } from '../../store/readiness'
-import { load, queue, sql } from './harness'
+import { load, ownDatabase, queue, sql } from './harness'
+
+ownDatabase()
 
 it('counts workers by their signs of life, and knows how long the oldest job waits', async () => {
   await sql`delete from worker_signs`

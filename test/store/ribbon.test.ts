@@ -10,7 +10,9 @@ import { ledgerOfBatch } from '../../store/batches/ledger'
 import { documentsOfBatch, noteOfPage, pagesOfBatch, showBatch } from '../../store/batches/show'
 import { keepWords } from '../../store/pages/words'
 import { addPerson, personByPassword } from '../../store/people/people'
-import { batch, blank, by, code, fillAll, flow, idOf, load, newBatch, owner, sorted, sql, unread } from './harness'
+import { batch, blank, by, code, fillAll, flow, idOf, load, newBatch, ownDatabase, owner, sorted, sql, unread } from './harness'
+
+ownDatabase()
 
 const state = async () => (await showBatch(sql, batch))!.state
 const notes = async () => (await documentsOfBatch(sql, batch)).map(document => document.fields.note?.value ?? null)

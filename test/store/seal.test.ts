@@ -3,7 +3,9 @@ import { afterEach, expect, it, vi } from 'vitest'
 import { checkDatabase, schemaVersion } from '../../store/schema'
 import { addDestination, findDestination, sealDestinations } from '../../store/setup/destinations'
 import { findMailServer, findOffice, saveOffice } from '../../store/setup/office'
-import { sql } from './harness'
+import { ownDatabase, sql } from './harness'
+
+ownDatabase()
 
 const options = { host: 'mail.quay', password: 'a word for the mail server' }
 afterEach(() => vi.unstubAllEnvs())

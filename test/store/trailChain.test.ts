@@ -3,7 +3,9 @@ import { headText, readHead } from '../../core/ledger/chain'
 import { worker } from '../../core/model/actor'
 import { appendToTrail } from '../../store/trail'
 import { chainTrail, headOf, headOfToday, verifyTrail } from '../../store/trailChain'
-import { by, sql } from './harness'
+import { by, ownDatabase, sql } from './harness'
+
+ownDatabase()
 
 /** Until nothing is left to chain: another test's transaction on the same server holds it back while it lasts. */
 const all = async () => {

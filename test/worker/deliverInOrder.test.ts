@@ -6,7 +6,9 @@ import { afterAll, beforeEach, expect, it } from 'vitest'
 import { FolderBlobs } from '../../store/blobs/folder'
 import { deliver } from '../../worker/steps/deliver'
 import type { Work } from '../../worker/context'
-import { batch, code, data, fillAll, jobs, queue, sorted, sql } from '../store/harness'
+import { batch, code, data, fillAll, jobs, ownDatabase, queue, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 const folder = await mkdtemp(join(tmpdir(), 'rubricator-order-'))
 afterAll(() => rm(folder, { recursive: true }))

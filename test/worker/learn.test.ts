@@ -11,7 +11,9 @@ import { keepWords } from '../../store/pages/words'
 import { learn } from '../../worker/learn'
 import { fill } from '../../worker/steps/fill'
 import type { Work } from '../../worker/context'
-import { batch, by, code, fillAll, flow, newBatch, queue, rubric, sorted, sql } from '../store/harness'
+import { batch, by, code, fillAll, flow, newBatch, ownDatabase, queue, rubric, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 const line = (text: string, x: number, y: number, number: number): Word[] =>
   text.split(' ').map((part, at) => ({ text: part, x: x + at * 0.7, y, width: 0.6, height: 0.14, confidence: 0.95, line: number }))

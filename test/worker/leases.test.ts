@@ -4,7 +4,9 @@ import { Leases } from '../../worker/leases'
 import { resumeBatch } from '../../flow/hold'
 import { showBatch } from '../../store/batches/show'
 import { lastFailure } from '../../worker/lastFailure'
-import { batch, blank, by, code, flow, idOf, jobs, load, queue, sorted, sql, url } from '../store/harness'
+import { batch, blank, by, code, flow, idOf, jobs, load, ownDatabase, queue, sorted, sql, url } from '../store/harness'
+
+ownDatabase()
 
 /** The one job of the batch's load, fetched as a worker does; its identity. */
 async function fetched(): Promise<string> {

@@ -12,7 +12,9 @@ import { receive } from '../../worker/steps/receive'
 import { scanSettings } from '../../devices/device'
 import { rubricOfBatch } from '../../store/setup/rubrics'
 import { startDevice } from '../product/device'
-import { batch, by, data, flow, load, sql } from '../store/harness'
+import { batch, by, data, flow, load, ownDatabase, sql } from '../store/harness'
+
+ownDatabase()
 
 // Receiving from a real device process over its real protocol, which breaks off, and with workers that died, at each point.
 

@@ -6,7 +6,9 @@ import { afterAll, beforeEach, expect, it } from 'vitest'
 import { retrySlip, slipDelivered } from '../../flow/deliver'
 import { findSlip } from '../../store/slips/toDeliver'
 import { reconcile } from '../../worker/reconcile'
-import { batch, by, code, fillAll, flow, jobs, queue, sorted, sql } from '../store/harness'
+import { batch, by, code, fillAll, flow, jobs, ownDatabase, queue, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 const folder = await mkdtemp(join(tmpdir(), 'rubricator-reconcile-'))
 afterAll(() => rm(folder, { recursive: true }))

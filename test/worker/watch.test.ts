@@ -5,7 +5,9 @@ import { afterEach, beforeEach, expect, it } from 'vitest'
 import { Examiners } from '../../engine/examiners'
 import { FolderBlobs } from '../../store/blobs/folder'
 import { FolderWatch } from '../../worker/watch'
-import { data, flow, owner, rubric, sql } from '../store/harness'
+import { data, flow, ownDatabase, owner, rubric, sql } from '../store/harness'
+
+ownDatabase()
 
 // A JPEG's first and last bytes: whether the picture in it can be decoded is the batch's concern.
 const picture = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.alloc(64), Buffer.from([0xff, 0xd9])])

@@ -6,7 +6,9 @@ import { signature } from '../../connectors/hook'
 import { holdBatch } from '../../flow/hold'
 import { addWebhook, endWebhook, listWebhooks } from '../../store/setup/webhooks'
 import { tellPrograms } from '../../worker/webhooks'
-import { batch, code, flow, owner, sorted, sql } from '../store/harness'
+import { batch, code, flow, ownDatabase, owner, sorted, sql } from '../store/harness'
+
+ownDatabase()
 
 let server: Server
 let status = 200
