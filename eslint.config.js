@@ -48,7 +48,7 @@ export default tseslint.config(
       'vue/multiline-html-element-content-newline': 'off',
       'vue/first-attribute-linebreak': 'off',
       'vue/html-closing-bracket-newline': 'off',
-      // The layout is Prettier's; what it cannot break (sentences, long class lists) is broken by hand.
+      // The layout is oxfmt's; what it cannot break (sentences, long class lists) is broken by hand.
       'max-len': ['error', { code: 140, ignoreUrls: true }],
       'vue/html-indent': 'off',
       'vue/html-self-closing': 'off',

@@ -164,8 +164,7 @@ async function withoutCopy(): Promise<void> {
     ...(wanted(['engine', 'cli', 'device', 'connectors', 'start', 'store', 'flow', 'worker']) ? ['parts'] : []),
   ]
   if (projects.length && !(byTitle && ['lint', 'types', 'faults'].includes(name))) await vitest('Core and parts', projects)
-  if (all || name === 'lint')
-    await check('Layout', ['node_modules/prettier/bin/prettier.cjs', '--check', '--cache', '--log-level', 'warn', '.'])
+  if (all || name === 'lint') await check('Layout', ['node_modules/oxfmt/bin/oxfmt', '--check', '.'])
   await built
   // Types of routes and components: a build may keep its own elsewhere.
   if (all || name === 'lint' || name === 'types') await run(['node_modules/nuxt/bin/nuxt.mjs', 'prepare'])

@@ -14,9 +14,7 @@ const change = async () => {
 
 <template>
   <PageTitle :title="me.person?.name ?? ''">
-    <template #above
-      ><p class="small text-faded">{{ me.person?.roles.join(', ') }}</p></template
-    >
+    <template #above><p class="small text-faded">{{ me.person?.roles.join(', ') }}</p></template>
   </PageTitle>
   <div class="max-w-5xl space-y-10">
     <SignedIn />

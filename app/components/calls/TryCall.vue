@@ -33,15 +33,12 @@ const tryIt = () =>
 <template>
   <details class="border-b border-rule py-3">
     <summary class="cursor-pointer">
-      <span class="numbers mr-3 inline-block w-14 uppercase">{{ call.method }}</span><span class="numbers mr-4 break-all">{{
-        call.path
-      }}</span
-      ><span class="text-faded">{{ call.operation.summary }}</span>
+      <span class="numbers mr-3 inline-block w-14 uppercase">{{ call.method }}</span
+      ><span class="numbers mr-4 break-all">{{ call.path }}</span><span class="text-faded">{{ call.operation.summary }}</span>
     </summary>
     <form class="mt-3 max-w-4xl space-y-3 pl-4" @submit.prevent="tryIt">
       <label v-for="one in call.operation.parameters ?? []" :key="one.name" class="block"
-        ><span class="numbers">{{ one.name }}</span
-        ><span v-if="one.description" class="small ml-3 text-faded">{{ one.description }}</span
+        ><span class="numbers">{{ one.name }}</span><span v-if="one.description" class="small ml-3 text-faded">{{ one.description }}</span
         ><input v-model="values[one.name]" class="field numbers mt-1" :required="one.required"
       /></label>
       <label v-if="takesBody" class="block"

@@ -95,10 +95,8 @@ const values = computed(() =>
         <ul v-if="document.files.length">
           <li v-for="file in document.files" :key="file.id" class="border-b border-rule py-2">
             <p class="flex items-baseline gap-3">
-              <span class="numbers min-w-0 flex-1 break-words">{{ file.name }}</span><span
-                v-if="document.edition > 1"
-                class="small text-faded"
-                >edition {{ file.edition }}</span
+              <span class="numbers min-w-0 flex-1 break-words">{{ file.name }}</span
+              ><span v-if="document.edition > 1" class="small text-faded">edition {{ file.edition }}</span
               ><span class="small text-faded">{{ saidSize(file.bytes) }}</span>
             </p>
             <p class="mt-1 flex gap-5">

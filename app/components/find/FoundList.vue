@@ -42,15 +42,12 @@ const to = (one: FoundDocumentView, text: string) => ({
           <StateMark :state="one.state" class="text-sm" />
         </p>
         <p v-if="one.values.length" class="flex flex-wrap gap-x-5 text-sm">
-          <span v-for="value in one.values" :key="value.label"
-            ><span class="text-faded">{{ value.label }}</span> {{ value.value }}</span
-          >
+          <span v-for="value in one.values" :key="value.label"><span class="text-faded">{{ value.label }}</span> {{ value.value }}</span>
         </p>
         <p v-if="one.around.length" class="truncate text-sm">
           <span class="text-faded">page {{ one.at }}:</span>
           <template v-for="(part, at) in one.around" :key="at"
-            ><mark v-if="at % 2" class="bg-ochre-wash">{{ part }}</mark
-            ><template v-else>{{ part }}</template></template
+            ><mark v-if="at % 2" class="bg-ochre-wash">{{ part }}</mark><template v-else>{{ part }}</template></template
           >
         </p>
         <p class="small text-faded">

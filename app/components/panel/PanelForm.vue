@@ -99,8 +99,7 @@ const begin = () => run(async () => emit('started', await start.start(props.devi
             <span
               class="flex min-w-0 items-center gap-2"
               :class="one.asks === 'people' && !draft.sends[one.to]?.people.length ? 'text-ochre' : 'font-serif text-xl'"
-              ><span class="truncate">{{ placeWords(one) }}</span
-              ><ChevronRight :size="22" class="shrink-0 text-faded" aria-hidden="true"
+              ><span class="truncate">{{ placeWords(one) }}</span><ChevronRight :size="22" class="shrink-0 text-faded" aria-hidden="true"
             /></span>
           </button>
         </li>

@@ -18,7 +18,8 @@ const again = () => run(() => ask(`/api/slips/${props.slip.id}/retry`, { method:
     <p class="flex items-baseline justify-between gap-3">
       <NuxtLink :to="`/slips/${slip.id}`" class="link" :aria-label="`Slip: ${slip.title} at ${slip.destination}`">{{
         slip.destination
-      }}</NuxtLink><StateMark :state="slip.state" />
+      }}</NuxtLink
+      ><StateMark :state="slip.state" />
     </p>
     <template v-if="slip.state === 'delivered'">
       <p class="numbers mt-1 text-sm break-all">{{ slip.place }}</p>
@@ -26,9 +27,7 @@ const again = () => run(() => ask(`/api/slips/${props.slip.id}/retry`, { method:
         {{ slip.delivered_at ? saidTime(slip.delivered_at) : '' }} · {{ slip.answer }}
         <template v-if="slip.held_at">Held there as it was, {{ saidTime(slip.held_at) }}.</template>
       </p>
-      <p v-if="slip.sha256" class="small text-faded">
-        SHA-256 <span class="numbers break-all">{{ slip.sha256 }}</span>
-      </p>
+      <p v-if="slip.sha256" class="small text-faded">SHA-256 <span class="numbers break-all">{{ slip.sha256 }}</span></p>
     </template>
     <template v-else>
       <p v-if="slip.trouble" class="mt-1">{{ slip.trouble }}</p>

@@ -118,9 +118,7 @@ const css = ({ x, y, width, height }: Word) => {
       </form>
       <ul class="mt-3 min-h-0 flex-1 overflow-y-auto" tabindex="0" aria-label="Words put right">
         <li v-for="one in changes" :key="one.at" class="flex items-baseline justify-between gap-3 border-b border-rule py-1.5">
-          <span class="min-w-0 break-words"
-            ><s class="text-faded">{{ one.was }}</s> {{ one.said || '(nothing)' }}</span
-          >
+          <span class="min-w-0 break-words"><s class="text-faded">{{ one.was }}</s> {{ one.said || '(nothing)' }}</span>
           <button type="button" class="link small" @click="takeBack(one.at)">Take it back</button>
         </li>
       </ul>

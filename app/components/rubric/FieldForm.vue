@@ -220,9 +220,7 @@ const number = (text: string) => (text.trim() === '' ? undefined : Number(text))
       >
     </fieldset>
     <p class="flex items-baseline border-t border-rule pt-3">
-      <span class="small text-faded"
-        >In names and files it is <span class="numbers">{{ asPlaceholder(field.id) }}</span></span
-      >
+      <span class="small text-faded">In names and files it is <span class="numbers">{{ asPlaceholder(field.id) }}</span></span>
       <button type="button" class="link ml-auto" @click="emit('remove')">Remove this field</button>
     </p>
   </div>

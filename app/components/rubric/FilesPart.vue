@@ -176,9 +176,7 @@ const named = computed(() => {
         <ol>
           <li v-for="document in named" :key="document.position" class="flex gap-3 border-b border-rule py-1.5">
             <span class="numbers w-6 shrink-0 text-right text-faded">{{ document.position }}</span>
-            <span class="min-w-0"
-              ><span v-for="one in document.names" :key="one" class="numbers block break-words">{{ one }}</span></span
-            >
+            <span class="min-w-0"><span v-for="one in document.names" :key="one" class="numbers block break-words">{{ one }}</span></span>
           </li>
         </ol>
       </template>

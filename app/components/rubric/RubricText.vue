@@ -36,20 +36,11 @@ const goTo = (fault: Fault) => editor?.select(fault.from, Math.min(fault.to, fau
         <ul>
           <li v-for="fault in faults" :key="`${fault.path} ${fault.expected}`" class="border-b border-rule py-2.5">
             <p class="flex items-baseline justify-between gap-3">
-              <span class="numbers min-w-0 font-semibold break-words">{{ fault.path }}</span><button
-                type="button"
-                class="link shrink-0"
-                @click="goTo(fault)"
-              >
-                line {{ fault.line }}
-              </button>
+              <span class="numbers min-w-0 font-semibold break-words">{{ fault.path }}</span
+              ><button type="button" class="link shrink-0" @click="goTo(fault)">line {{ fault.line }}</button>
             </p>
-            <p>
-              found <span class="numbers break-words">{{ fault.found }}</span>
-            </p>
-            <p>
-              expected <span class="break-words">{{ fault.expected }}</span>
-            </p>
+            <p>found <span class="numbers break-words">{{ fault.found }}</span></p>
+            <p>expected <span class="break-words">{{ fault.expected }}</span></p>
           </li>
         </ul>
       </template>

@@ -187,9 +187,7 @@ const resolutions = [100, 150, 200, 240, 300, 400, 600] as const
           class="mt-2 w-full accent-lapis"
           :aria-valuetext="`${tone.value.value}, ${tone.value.value < 0 ? tone.low : tone.value.value > 0 ? tone.high : 'as it is'}`"
         /><span class="small flex justify-between text-faded"
-          ><span>{{ tone.low }}</span
-          ><span class="numbers text-ink">{{ tone.value.value }}</span
-          ><span>{{ tone.high }}</span></span
+          ><span>{{ tone.low }}</span><span class="numbers text-ink">{{ tone.value.value }}</span><span>{{ tone.high }}</span></span
         ></label
       >
     </div>

@@ -88,10 +88,9 @@ const id = computed(() => `rule-${props.number}`)
           <option value="any">either side</option>
           <option value="front">the front</option>
           <option value="back">the back</option></select
-        >, <button type="button" class="link" @click="emit('choose')">{{ hasZone ? `in the ${place}` : place }}</button><template
-          v-if="hasZone"
-          >&#32;(<button type="button" class="link" @click="set({ zone: undefined })">anywhere</button>)</template
-        >, fits
+        >, <button type="button" class="link" @click="emit('choose')">{{ hasZone ? `in the ${place}` : place }}</button
+        ><template v-if="hasZone">&#32;(<button type="button" class="link" @click="set({ zone: undefined })">anywhere</button>)</template>,
+        fits
         <input
           :id="id"
           :class="[word, 'numbers w-72 max-w-full']"
@@ -114,10 +113,8 @@ const id = computed(() => `rule-${props.number}`)
           :aria-invalid="patternTrouble !== null"
           @input="set({ value: ($event.target as HTMLInputElement).value })"
         />
-        stands <button type="button" class="link" @click="emit('choose')">{{ hasZone ? `in the ${place}` : place }}</button><template
-          v-if="hasZone"
-          >&#32;(<button type="button" class="link" @click="set({ zone: undefined })">anywhere</button>)</template
-        >
+        stands <button type="button" class="link" @click="emit('choose')">{{ hasZone ? `in the ${place}` : place }}</button
+        ><template v-if="hasZone">&#32;(<button type="button" class="link" @click="set({ zone: undefined })">anywhere</button>)</template>
       </template>
       <template v-else-if="rule.rule === 'count'">
         Start a document every

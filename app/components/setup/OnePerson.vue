@@ -74,9 +74,7 @@ const setBadge = (number: string | null) =>
         </section>
         <section>
           <h3 class="mb-1 text-lg">At the panels</h3>
-          <p v-if="pin" class="mb-2" role="status">
-            The new PIN is <span class="numbers text-xl">{{ pin }}</span>. It is shown this once.
-          </p>
+          <p v-if="pin" class="mb-2" role="status">The new PIN is <span class="numbers text-xl">{{ pin }}</span>. It is shown this once.</p>
           <p v-else class="small mb-2 text-faded">{{ person.hasPin ? 'Has a PIN.' : 'Has no PIN yet.' }}</p>
           <button type="button" class="act-quiet" :disabled="running || !person.active" @click="newPin">Make a new PIN</button>
         </section>

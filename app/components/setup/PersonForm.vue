@@ -20,9 +20,7 @@ const save = () => emit('save', { ...asked, mail: asked.mail.trim() || null })
       <legend>What they do</legend>
       <label v-for="role in roles" :key="role" class="flex min-h-9 items-center gap-3">
         <input v-model="asked.roles" type="checkbox" :value="role" class="size-5 accent-lapis" />
-        <span
-          ><span class="capitalize">{{ role }}</span> <span class="text-faded">{{ roleMeans[role] }}</span></span
-        >
+        <span><span class="capitalize">{{ role }}</span> <span class="text-faded">{{ roleMeans[role] }}</span></span>
       </label>
     </fieldset>
     <p class="flex gap-3">

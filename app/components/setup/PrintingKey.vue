@@ -36,8 +36,8 @@ const remove = (id: number) =>
     </p>
     <ul v-if="data?.prints.length" class="mt-4" aria-label="Print jobs that wait">
       <li v-for="one in data.prints" :key="one.id" class="flex items-baseline gap-4 border-b border-rule py-2">
-        <span class="min-w-0 break-words">{{ one.name }}</span><span class="ml-auto whitespace-nowrap text-faded"
-          >waits since {{ saidTime(one.sentAt) }}</span
+        <span class="min-w-0 break-words">{{ one.name }}</span
+        ><span class="ml-auto whitespace-nowrap text-faded">waits since {{ saidTime(one.sentAt) }}</span
         ><button
           type="button"
           class="link whitespace-nowrap"

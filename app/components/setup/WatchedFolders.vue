@@ -33,12 +33,8 @@ const pause = (id: string, paused: boolean) =>
     <ul>
       <li v-for="one in folders ?? []" :key="one.id" class="border-b border-rule py-3">
         <p class="flex items-baseline gap-4">
-          <span class="numbers min-w-0 truncate" :title="one.path">{{ one.path }}</span><button
-            type="button"
-            class="link ml-auto min-h-9"
-            :disabled="running"
-            @click="pause(one.id, !one.paused)"
-          >
+          <span class="numbers min-w-0 truncate" :title="one.path">{{ one.path }}</span
+          ><button type="button" class="link ml-auto min-h-9" :disabled="running" @click="pause(one.id, !one.paused)">
             {{ one.paused ? 'Watch again' : 'Pause' }}</button
           ><button type="button" class="link min-h-9" :disabled="running" :aria-label="`Watch ${one.path} no more`" @click="remove(one.id)">
             Watch no more

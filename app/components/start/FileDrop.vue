@@ -45,8 +45,8 @@ const states = { waiting: 'waits', sending: 'on its way', safe: 'safely in', fai
         <FileText v-else :size="30" class="mx-1.5 text-faded" aria-hidden="true" />
         <div class="min-w-0 flex-1">
           <p class="flex gap-3">
-            <span class="truncate">{{ one.name }}</span><span class="small whitespace-nowrap text-faded"
-              >{{ saidSize(one.bytes) }} · {{ states[one.state] }}</span
+            <span class="truncate">{{ one.name }}</span
+            ><span class="small whitespace-nowrap text-faded">{{ saidSize(one.bytes) }} · {{ states[one.state] }}</span
             ><Check v-if="one.state === 'safe'" :size="18" class="text-verdigris" aria-hidden="true" />
           </p>
           <progress

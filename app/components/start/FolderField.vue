@@ -15,7 +15,8 @@ const files = computed(() => entries.value?.filter(entry => entry.kind === 'file
   <fieldset class="border border-rule bg-leaf px-4 py-3">
     <legend class="px-1">Where in {{ name }}?</legend>
     <p class="flex items-center gap-3">
-      <span class="numbers">{{ folder || 'its own folder' }}</span><button
+      <span class="numbers">{{ folder || 'its own folder' }}</span
+      ><button
         v-if="folder"
         type="button"
         class="link inline-flex min-h-9 items-center gap-1"

@@ -56,9 +56,8 @@ useEventListener('keydown', onKey)
     <PageTitle :title="title" low>
       <template #above>
         <p class="small flex flex-wrap gap-x-4 text-faded">
-          <NuxtLink :to="`/batches/${document.batch}`" class="link">{{ document.batchName }}</NuxtLink><span
-            >document {{ document.position }} of {{ document.documents }}</span
-          ><StateMark :state="document.state" />
+          <NuxtLink :to="`/batches/${document.batch}`" class="link">{{ document.batchName }}</NuxtLink
+          ><span>document {{ document.position }} of {{ document.documents }}</span><StateMark :state="document.state" />
         </p>
       </template>
       <button v-if="entering" type="button" class="tool" :aria-pressed="quick" @click="quick = !quick">

@@ -66,9 +66,7 @@ const test = (source: 'feeder' | 'glass') =>
       <ol class="list-decimal space-y-1 pl-6">
         <li>Is it switched on, and awake? Touch its screen.</li>
         <li>Is its network cable in, or its wireless on? Its own network page shows an address.</li>
-        <li>
-          Is that address still <span class="numbers">{{ device.address }}</span>? If not, add it again under the same name.
-        </li>
+        <li>Is that address still <span class="numbers">{{ device.address }}</span>? If not, add it again under the same name.</li>
         <li>Is driverless scanning (eSCL) switched on in its own settings?</li>
       </ol>
     </div>

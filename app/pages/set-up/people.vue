@@ -42,11 +42,8 @@ useIntervalFn(() => void lookAgain(), 15000)
         <template v-else>
           <p>Give this link to {{ link.name }}, who sets a password by it. It is shown this once, works once, and for three days.</p>
           <p class="mt-2 flex items-center gap-4">
-            <code class="numbers min-w-0 break-all">{{ link.link }}</code><button
-              type="button"
-              class="act-quiet"
-              @click="copy(link.link ?? '')"
-            >
+            <code class="numbers min-w-0 break-all">{{ link.link }}</code
+            ><button type="button" class="act-quiet" @click="copy(link.link ?? '')">
               {{ copied ? 'Copied' : 'Copy' }}
             </button>
           </p>

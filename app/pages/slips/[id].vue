@@ -21,8 +21,7 @@ const print = () => window.print()
     <article class="mt-4 max-w-3xl">
       <p class="font-serif text-2xl leading-snug">
         {{ slip.type }}, {{ slip.title }}, {{ state[slip.state] }} at {{ slip.destination
-        }}<template v-if="slip.delivered_at"> on {{ exactTime(slip.delivered_at) }}</template
-        >.
+        }}<template v-if="slip.delivered_at"> on {{ exactTime(slip.delivered_at) }}</template>.
       </p>
       <p v-if="slip.trouble" class="mt-2 border-l-4 border-ochre bg-ochre-wash px-4 py-2">{{ slip.trouble }}</p>
       <dl class="mt-5">
@@ -50,13 +49,10 @@ const print = () => window.print()
       <ul>
         <li v-for="file in slip.files" :key="file.name" class="border-b border-rule py-1.5">
           <p class="flex items-baseline gap-4">
-            <span class="numbers min-w-0 flex-1 break-words">{{ file.name }}</span><span class="small text-faded">{{
-              saidSize(file.bytes)
-            }}</span>
+            <span class="numbers min-w-0 flex-1 break-words">{{ file.name }}</span
+            ><span class="small text-faded">{{ saidSize(file.bytes) }}</span>
           </p>
-          <p class="small text-faded">
-            SHA-256 <span class="numbers break-all">{{ file.sha256 }}</span>
-          </p>
+          <p class="small text-faded">SHA-256 <span class="numbers break-all">{{ file.sha256 }}</span></p>
         </li>
       </ul>
       <template v-if="slip.values.length">
