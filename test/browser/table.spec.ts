@@ -8,6 +8,10 @@ test('documents edited like a sheet: filled down, pasted, replaced, by CSV, and 
   await signIn(page, 'Tamsin')
   const batch = await sampleBatch()
   await toIndex(batch, { permit: '04217', year: '26', hull: fleet[0]!.hull, zone: 'Inner', issued: '2026-03-31' }, ['vessel'])
+  // However many acts stand beside its title, the ribbon begins near the top.
+  await page.goto(`/batches/${batch}`)
+  await expect(page.getByRole('link', { name: 'Values as a table' })).toBeVisible()
+  expect((await page.locator('[data-position="1"]').boundingBox())!.y).toBeLessThanOrEqual(200)
   await page.goto(`/batches/${batch}/table`)
   const grid = page.getByRole('grid')
   const cell = (row: number, column: number) => page.locator(`[data-cell="${row} ${column}"]`)
