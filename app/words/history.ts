@@ -4,6 +4,7 @@ import { faultKinds } from '~~/core/model/verdict'
 import type { DocumentPage, HistoryLine } from '~~/shared/views/documents'
 import { counted } from './count'
 import { faultWords } from './faults'
+import { saidTime } from './time'
 
 const Values = z.record(z.string(), z.string()).catch({})
 const Told = z
@@ -22,6 +23,7 @@ const Told = z
     page: z.number(),
     sides: z.number(),
     words: z.number(),
+    begun: z.string(),
   })
   .partial()
   .catch({})
@@ -108,6 +110,8 @@ export function historyWords(line: HistoryLine, document: Pick<DocumentPage, 'do
       return `${who} took its batch over.`
     case 'new version':
       return `${who} moved its batch to the rubric’s newest version.`
+    case 'date back':
+      return `The demo dated its batch back to ${told.begun ? saidTime(told.begun) : 'another day'}.`
     default:
       return null
   }

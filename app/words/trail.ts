@@ -48,6 +48,7 @@ const doneWords: Record<string, string> = {
   view: 'opened a file',
   'hand over': 'handed it over',
   'take over': 'took it over',
+  'date back': 'dated it back, for the demo',
 }
 export const trailWords = ({ what }: Pick<TrailLine, 'what'>): string => doneWords[what] ?? what
 

@@ -4,6 +4,7 @@ import { makeStack } from '../../standins/paper/stacks'
 import type { Truth } from '../../standins/paper/truth'
 import type { Sql } from '../../store/database'
 import type { RunFile } from '../product'
+import { dateBack, type When } from './dateBack'
 import { asScans } from './scans'
 import { OfficeClient, type BatchSeen } from './officeClient'
 
@@ -19,26 +20,29 @@ export interface Step {
   colour?: 'colour'
   /** `confirm`: each document's values are looked over and confirmed; `leave`: it waits for that. */
   then: 'confirm' | 'leave'
+  /** When it was scanned; today, where nothing is said. */
+  when?: When
 }
 
-const slips = (step: string, person: string, seed: number, documents: string): Step => ({
-  step,
-  person,
-  rubric: 'Landing slips',
-  stack: 'landing-slips',
-  seed,
-  documents,
-  then: 'confirm',
-})
+const confirmed =
+  (rubric: string, stack: string) =>
+  (step: string, person: string, seed: number, documents: string, when: When): Step => ({
+    ...{ step, person, rubric, stack, seed, documents, when },
+    then: 'confirm',
+  })
+const slips = confirmed('Landing slips', 'landing-slips')
+const dues = confirmed('Dues statements', 'dues-statements')
 
-/** Small batches, so that whoever tries the demo meanwhile never waits for long. */
+/** As the days went by, since lists go by that; in small batches, so that whoever tries the demo meanwhile never waits for long. */
 const week: readonly Step[] = [
-  { step: 'to fix', person: 'Tamsin', rubric: 'Mooring permits', stack: 'mooring-permits', seed: 4, documents: '1-9', then: 'leave' },
-  slips('slips 1', 'Jowan', 21, '1-11'),
-  { step: 'to index', person: 'Jowan', rubric: 'Office letters', stack: 'office-letters', seed: 22, documents: '1-3', then: 'leave' },
-  { step: 'dues 1', person: 'Tamsin', rubric: 'Dues statements', stack: 'dues-statements', seed: 23, documents: '1-4', then: 'confirm' },
-  ...[2, 3, 4].map(number => slips(`slips ${number}`, 'Tamsin', 21, `${(number - 1) * 11 + 1}-${number * 11}`)),
-  { step: 'dues 2', person: 'Jowan', rubric: 'Dues statements', stack: 'dues-statements', seed: 24, documents: '1-4', then: 'confirm' },
+  slips('slips 1', 'Jowan', 22, '1-11', { daysAgo: 5, at: '09:15' }),
+  slips('slips 2', 'Jowan', 22, '12-22', { daysAgo: 5, at: '16:20' }),
+  slips('slips 3', 'Tamsin', 21, '12-22', { daysAgo: 4, at: '09:05' }),
+  slips('slips 4', 'Jowan', 22, '23-33', { daysAgo: 4, at: '11:00' }),
+  slips('slips 5', 'Tamsin', 21, '23-33', { daysAgo: 3, at: '08:45' }),
+  slips('slips 6', 'Tamsin', 21, '34-44', { daysAgo: 3, at: '14:10' }),
+  slips('slips 7', 'Jowan', 22, '34-44', { daysAgo: 2, at: '08:55' }),
+  dues('dues 1', 'Jowan', 24, '1-4', { daysAgo: 2, at: '10:30' }),
   {
     step: 'inspections',
     person: 'Tamsin',
@@ -48,11 +52,25 @@ const week: readonly Step[] = [
     documents: '1-3',
     colour: 'colour',
     then: 'confirm',
+    when: { daysAgo: 2, at: '13:25' },
   },
-  ...[1, 2, 3, 4].map(number => slips(`slips ${number + 4}`, 'Jowan', 22, `${(number - 1) * 11 + 1}-${number * 11}`)),
+  slips('slips 8', 'Jowan', 21, '1-11', { daysAgo: 1, at: '08:50' }),
+  dues('dues 2', 'Tamsin', 23, '1-4', { daysAgo: 1, at: '11:20' }),
+  {
+    step: 'to index',
+    person: 'Jowan',
+    rubric: 'Office letters',
+    stack: 'office-letters',
+    seed: 22,
+    documents: '1-3',
+    then: 'leave',
+    when: { daysAgo: 1, at: '15:40' },
+  },
+  { step: 'to fix', person: 'Tamsin', rubric: 'Mooring permits', stack: 'mooring-permits', seed: 4, documents: '1-9', then: 'leave' },
 ]
 const notArrived = 'not arrived'
 const printed = 'printed'
+const restSeconds = 300
 
 /**
  * Fills the demo with an office's work, by the way that a program takes: files handed in, values confirmed, documents
@@ -72,7 +90,8 @@ export async function liveTheWeek(
   for (const step of plan) {
     if (!open.has(step.step)) continue
     await untilQuiet(sql, signal)
-    await liveOne(sql, new OfficeClient(run, step.person, signal), step, open.get(step.step) ?? null)
+    const batch = await liveOne(sql, new OfficeClient(run, step.person, signal), step, open.get(step.step) ?? null)
+    if (step.when && (await comesToRest(sql, batch, signal))) await dateBack(sql, batch, step.when)
     await done(step.step)
   }
   if (open.has(notArrived)) {
@@ -86,13 +105,14 @@ export async function liveTheWeek(
   }
 }
 
-async function liveOne(sql: Sql, office: OfficeClient, step: Step, begun: number | null): Promise<void> {
+async function liveOne(sql: Sql, office: OfficeClient, step: Step, begun: number | null): Promise<number> {
   const batch = begun ?? (await office.begin(step.rubric))
   await sql`update demo_steps set batch = ${batch} where step = ${step.step}`
   // The same key is taken once, however often this is tried.
   await office.handIn(batch, step.step.replaceAll(' ', '-'), await asScans(step.stack, step.seed, step.documents, step.colour))
   const seen = await office.untilAsks(batch)
   if (step.then === 'confirm' && seen.state === 'to index') await confirmAll(office, seen, truthOf(step))
+  return batch
 }
 
 const truthOf = ({ stack, seed, documents }: Step): Truth => documentsOf(makeStack(stack, seed), documents).truth
@@ -100,6 +120,18 @@ const truthOf = ({ stack, seed, documents }: Step): Truth => documentsOf(makeSta
 /** As a clerk does who has the paper at hand: what the machine found is confirmed, what it lacks is typed. */
 async function confirmAll(office: OfficeClient, { documents }: BatchSeen, truth: Truth): Promise<void> {
   for (const [at, document] of documents.entries()) await office.confirm(document, truth.documents[at]?.fields ?? {})
+}
+
+/** Whether the machine is through with a batch before patience ends. */
+async function comesToRest(sql: Sql, batch: number, signal: AbortSignal): Promise<boolean> {
+  for (const end = Date.now() + restSeconds * 1000; Date.now() < end; await pause(500, undefined, { signal })) {
+    const busy = await sql`
+      select 1 from batches
+      where id = ${batch} and (state in ('receiving', 'sorting', 'sending') or exists (
+        select 1 from slips join documents on documents.id = document_id where batch_id = batches.id and slips.state = 'waiting'))`
+    if (!busy.length) return true
+  }
+  return false
 }
 
 /** People's work comes first. */

@@ -14,6 +14,7 @@ const ofBatch = [
   'remove originals',
   'keep whole',
   'let bytes go',
+  'date back',
 ]
 
 /** What was done to a document and to the batch in which it lies, in order; the newest `most` lines. */
