@@ -14,7 +14,11 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } } },
   runtimeConfig: { session: { password: '', maxAge: 12 * 3600, cookie: { sameSite: 'lax', secure: false } } },
   // A server of our own: it takes its socket from bin/start, and ends while pages are open.
-  nitro: { entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)) },
+  nitro: {
+    entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)),
+    // It runs where it is built, beside its packages: gathering them cost a third of the build.
+    externals: { trace: false },
+  },
   // Files are read as a stream, with a limit of their own.
   routeRules: {
     '/api/batches/*/files': { security: { requestSizeLimiter: false } },

@@ -32,6 +32,8 @@ async function digest(): Promise<string> {
     }
   }
   for (const source of sources) await visit(source)
+  // What is built names its packages by their place.
+  hash.update(process.cwd())
   return hash.digest('hex')
 }
 
