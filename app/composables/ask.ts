@@ -7,7 +7,7 @@ interface Options {
 }
 
 // Nitro's inferred types of all routes at once are too deep for the compiler where a path is a template.
-const plainFetch = $fetch as (url: string, options?: Options) => Promise<unknown>
+const plainFetch = (url: string, options?: Options) => ($fetch as (url: string, options?: Options) => Promise<unknown>)(url, options)
 
 /** What shows a password again when the server wants that; the layout that can ask for it sets it. */
 let prove: (() => Promise<boolean>) | null = null

@@ -80,6 +80,7 @@ const said = (value: unknown): string =>
           ? 'yes'
           : 'no'
         : JSON.stringify(value)
+            .replaceAll('":', '": ')
             .replace(/[{}"[\]]/g, '')
             .replaceAll(',', ', ')
 
