@@ -20,7 +20,7 @@ const byTitle = name !== null && fitting.length === 0
 const wanted = (folders: readonly string[]) => byTitle || fitting.some(file => folders.includes(file.split('/')[1]!))
 
 /** Longer than any part takes on a slow machine; what stands still is ended then, and its words are shown. */
-const mostMinutes = 12
+const mostMinutes = 20
 /** How long what a program left behind may hold its output. */
 const pipeSeconds = 3
 

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { patternLike } from '../../core/pattern/like'
 import { patternFault, patternOf } from '../../core/pattern/pattern'
+import { rubricPlace } from '../../app/words/rubricPlaces'
 import { rubricChanges } from '../../core/model/rubricDifference'
 import { candidatesFor, successorOf } from '../../core/split/candidates'
 import { compareOutcomes } from '../../core/split/compare'
@@ -71,10 +72,26 @@ describe('two rubrics', () => {
     expect(rubricChanges(before, before)).toEqual([])
     expect(rubricChanges(before, after)).toEqual(
       expect.arrayContaining([
-        { path: 'split.unread', before: '"hold"', after: '"previous"' },
-        { path: 'split.rules[0].formats[0]', before: '"Code128"', after: null },
+        { at: ['split', 'unread'], before: 'hold', after: 'previous' },
+        { at: ['split', 'rules', 0, 'formats', 0], before: 'Code128', after: null },
       ]),
     )
+  })
+
+  it('compare types and fields with themselves, wherever they stand', () => {
+    const field = (id: string, label: string, required = false) => ({ id, label, required })
+    const permitWith = (...fields: object[]) => ({ types: [{ id: 'permit', label: 'Permit', fields }] })
+    const before = permitWith(field('hull', 'Hull number'), field('zone', 'Zone'))
+    const at = ['types', '“Permit”', 'fields']
+    expect(rubricChanges(before, permitWith(field('note', 'Note'), field('hull', 'Hull number', true), field('zone', 'Zone')))).toEqual([
+      { at: [...at, '“Hull number”', 'required'], before: 'no', after: 'yes' },
+      { at: [...at, '“Note”'], before: null, after: '“Note”' },
+    ])
+    expect(rubricChanges(before, permitWith(field('zone', 'Zone'), field('hull', 'Hull')))).toEqual([
+      { at: [...at, '“Hull number”', 'label'], before: 'Hull number', after: 'Hull' },
+      { at: [...at, 'order'], before: '“Hull number”, “Zone”', after: '“Zone”, “Hull”' },
+    ])
+    expect(rubricPlace({ at: [...at, '“Hull number”', 'required'] })).toBe('Types and fields, “Permit”, field, “Hull number”, required')
   })
 
   it('are compared by what they make of the same pages: a renumbered document is the same one', () => {

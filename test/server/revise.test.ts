@@ -26,8 +26,8 @@ it('a batch keeps its version until somebody moves it; then all of it is done an
   expect((await piers('PUT', `/api/rubrics/${rubric}`, { from: 1, body: second })).status).toBe(200)
   const before = await show()
   expect([before.version, before.newestVersion, before.state]).toEqual([1, 2, 'to fix'])
-  const changes = (await tamsin<{ changes: { path: string }[] }>('GET', `/api/batches/${id}/version`)).body.changes
-  expect(changes.map(one => one.path).sort()).toEqual(['read.ocr', 'split.unread'])
+  const changes = (await tamsin<{ changes: { at: string[] }[] }>('GET', `/api/batches/${id}/version`)).body.changes
+  expect(changes.map(one => one.at.join('.')).sort()).toEqual(['read.ocr', 'split.unread'])
 
   const aside = before.pages.filter(page => page.fate === 'kept' && !page.heading)[0]!
   expect((await tamsin('POST', `/api/batches/${id}/corrections`, { do: 'set-aside', pages: [aside.id] })).status).toBe(200)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { RubricChange } from '~~/core/model/rubricDifference'
+import { rubricPlace } from '~/words/rubricPlaces'
 
 defineProps<{ changes: readonly RubricChange[] }>()
 </script>
@@ -15,10 +16,10 @@ defineProps<{ changes: readonly RubricChange[] }>()
       </tr>
     </thead>
     <tbody>
-      <tr v-for="change in changes" :key="change.path" class="border-b border-rule align-top">
-        <th scope="row" class="numbers py-1 pr-4 font-normal break-all">{{ change.path }}</th>
-        <td class="numbers pr-4 break-all text-faded">{{ change.before ?? 'nothing' }}</td>
-        <td class="numbers break-all">{{ change.after ?? 'nothing' }}</td>
+      <tr v-for="change in changes" :key="change.at.join('/')" class="border-b border-rule align-top">
+        <th scope="row" class="py-1 pr-4 font-normal">{{ rubricPlace(change) }}</th>
+        <td class="pr-4 break-words text-faded">{{ change.before ?? 'nothing' }}</td>
+        <td class="break-words">{{ change.after ?? 'nothing' }}</td>
       </tr>
     </tbody>
   </table>
