@@ -37,10 +37,13 @@ const dues = confirmed('Dues statements', 'dues-statements')
 const week: readonly Step[] = [
   slips('slips 1', 'Jowan', 22, '1-11', { daysAgo: 5, at: '09:15' }),
   slips('slips 2', 'Jowan', 22, '12-22', { daysAgo: 5, at: '16:20' }),
+  slips('slips 9', 'Tamsin', 28, '1-11', { daysAgo: 5, at: '16:45' }),
   slips('slips 3', 'Tamsin', 21, '12-22', { daysAgo: 4, at: '09:05' }),
   slips('slips 4', 'Jowan', 22, '23-33', { daysAgo: 4, at: '11:00' }),
+  slips('slips 10', 'Tamsin', 28, '12-22', { daysAgo: 4, at: '15:30' }),
   slips('slips 5', 'Tamsin', 21, '23-33', { daysAgo: 3, at: '08:45' }),
   slips('slips 6', 'Tamsin', 21, '34-44', { daysAgo: 3, at: '14:10' }),
+  slips('slips 11', 'Jowan', 28, '23-33', { daysAgo: 3, at: '15:05' }),
   slips('slips 7', 'Jowan', 22, '34-44', { daysAgo: 2, at: '08:55' }),
   dues('dues 1', 'Jowan', 24, '1-4', { daysAgo: 2, at: '10:30' }),
   {
@@ -54,6 +57,7 @@ const week: readonly Step[] = [
     then: 'confirm',
     when: { daysAgo: 2, at: '13:25' },
   },
+  slips('slips 12', 'Jowan', 28, '34-44', { daysAgo: 2, at: '16:10' }),
   slips('slips 8', 'Jowan', 21, '1-11', { daysAgo: 1, at: '08:50' }),
   dues('dues 2', 'Tamsin', 23, '1-4', { daysAgo: 1, at: '11:20' }),
   {

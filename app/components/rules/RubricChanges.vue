@@ -18,8 +18,8 @@ defineProps<{ changes: readonly RubricChange[] }>()
     <tbody>
       <tr v-for="change in changes" :key="change.at.join('/')" class="border-b border-rule align-top">
         <th scope="row" class="py-1 pr-4 font-normal">{{ rubricPlace(change) }}</th>
-        <td class="pr-4 break-words text-faded">{{ change.before ?? 'nothing' }}</td>
-        <td class="break-words">{{ change.after ?? 'nothing' }}</td>
+        <td class="py-1 pr-4 break-words text-faded">{{ change.before ?? 'nothing' }}</td>
+        <td class="py-1 break-words">{{ change.after ?? 'nothing' }}</td>
       </tr>
     </tbody>
   </table>
