@@ -8,7 +8,7 @@ export interface Issue {
 }
 
 /** A path as a person writes it: `split.rules[0].type`. */
-export function pathText(path: readonly PropertyKey[]): string {
+function pathText(path: readonly PropertyKey[]): string {
   return path.reduce<string>(
     (text, key) => (typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key)),
     '',
@@ -23,7 +23,7 @@ function valueAt(input: unknown, path: readonly PropertyKey[]): unknown {
 }
 
 /** A value quoted for a message, cut at 60 characters. */
-export function quoted(value: unknown): string {
+function quoted(value: unknown): string {
   if (value === undefined) return 'nothing'
   const text = JSON.stringify(value)
   return text.length > 60 ? `${text.slice(0, 59)}…` : text

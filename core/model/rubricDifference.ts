@@ -11,7 +11,8 @@ type Place = RubricChange['at']
 type Thing = { id: string; label?: string }
 
 const isObject = (value: unknown): value is Record<string, unknown> => value !== null && typeof value === 'object' && !Array.isArray(value)
-const areThings = (list: readonly unknown[]): list is Thing[] => list.every(one => isObject(one) && typeof one.id === 'string')
+const isThing = (value: unknown): value is Thing => isObject(value) && typeof value.id === 'string'
+const areThings = (list: readonly unknown[]): list is Thing[] => list.every(isThing)
 const named = ({ id, label }: Thing) => `“${label ?? id}”`
 
 const most = 120
@@ -19,8 +20,7 @@ const most = 120
 function shown(value: unknown): string | null {
   if (value === undefined) return null
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  const text =
-    isObject(value) && areThings([value]) ? named(value as unknown as Thing) : typeof value === 'string' ? value : JSON.stringify(value)
+  const text = isThing(value) ? named(value) : typeof value === 'string' ? value : JSON.stringify(value)
   return text.length > most ? `${text.slice(0, most - 1)}…` : text
 }
 

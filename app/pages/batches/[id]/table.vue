@@ -63,7 +63,7 @@ useEventListener('beforeunload', event => sheet.changes.value.size && event.prev
         </p>
       </template>
       <button type="button" class="act-quiet" :disabled="sheet.running.value || !sheet.whole.value" @click="sheet.keep(true)">
-        Confirm the {{ sheet.whole.value }} that are whole
+        Confirm the {{ sheet.whole.value === 1 ? 'one that is whole' : `${sheet.whole.value} that are whole` }}
       </button>
       <button type="button" class="act" :disabled="sheet.running.value || !sheet.changedCells.value" @click="sheet.keep(false)">
         Keep {{ sheet.changedCells.value ? counted(sheet.changedCells.value, 'change') : 'changes' }}
