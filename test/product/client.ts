@@ -49,12 +49,14 @@ export async function cookieOf(name: string): Promise<string> {
   return response.headers.get('set-cookie')?.split(';')[0] ?? ''
 }
 
-/** Asks again until the answer is as wanted. */
+/** Asks again until the answer is as wanted; gives up once it has stayed the same for so many seconds. */
 export async function until<T>(ask: () => Promise<T>, wanted: (answer: T) => boolean, seconds = 100): Promise<T> {
-  for (const end = Date.now() + seconds * 1000; ;) {
+  for (let last = '', end = 0; ;) {
     const answer = await ask()
     if (wanted(answer)) return answer
-    if (Date.now() > end) throw new Error(`Waited ${seconds} seconds; the last answer was ${JSON.stringify(answer).slice(0, 500)}`)
+    const said = JSON.stringify(answer) ?? ''
+    if (said !== last) [last, end] = [said, Date.now() + seconds * 1000]
+    if (Date.now() > end) throw new Error(`Waited ${seconds} seconds for another answer than ${said.slice(0, 500)}`)
     await new Promise(resolve => setTimeout(resolve, 300))
   }
 }

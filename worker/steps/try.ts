@@ -1,7 +1,7 @@
 import { mkdir, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { compareDocuments, firstOfBoth } from '../../core/fields/compareDocuments'
-import type { PageEvidence, Word } from '../../core/model/evidence'
+import type { PageEvidence } from '../../core/model/evidence'
 import type { BarcodeRule, Rubric } from '../../core/model/rubric'
 import { bookOrder } from '../../core/split/bookOrder'
 import { compareOutcomes } from '../../core/split/compare'
@@ -20,7 +20,7 @@ import type { Attempt, Work } from '../context'
 import { wordsOf } from '../lastFailure'
 import { inTempFolder } from '../../engine/tempFolder'
 import { sampleFiles, type Step } from './sampleFiles'
-import { documentsUnder, type TriedBatch, type TriedPage } from './tryDocuments'
+import { documentsUnder, type Known, type TriedBatch, type TriedPage } from './tryDocuments'
 
 /** Somebody no longer wants to know. */
 class Cancelled extends Error {}
@@ -72,7 +72,7 @@ async function tryToSplit(work: Work, row: TryRow, draft: Rubric, step: Step, fo
   const [old, made] = firstOfBoth(before?.documents ?? [], after.documents, mostDocuments, page => places.get(page)!)
   let done = 0
   const next = () => step(sides.length + done++, sides.length + old.length + made.length)
-  const known = new Map<number, readonly Word[]>()
+  const known: Known = { words: new Map(), found: new Map() }
   const documents = {
     before: today && (await documentsUnder(work, old, today, batch, known, next)),
     after: await documentsUnder(work, made, draft, batch, known, next),

@@ -13,7 +13,7 @@ import { readBest } from '../../engine/reading'
 import type { Learned } from '../../store/learned'
 import { findOffice } from '../../store/setup/office'
 import type { Work } from '../context'
-import { findFor } from './machineFill'
+import { findFor, type FoundFor } from './machineFill'
 
 /** A page that documents under try are made of. */
 export interface TriedPage extends PagePicture {
@@ -36,37 +36,48 @@ export interface TriedBatch {
   pages: (numbers: readonly number[]) => Promise<TriedPage[]>
 }
 
+/** What was found once, for two rubrics over the same pages. */
+export interface Known {
+  /** Words that were read, by page. */
+  words: Map<number, readonly Word[]>
+  /** What documents were filled from, where both rubrics would ask the same of the same pages. */
+  found: Map<string, Pick<FoundFor, 'type' | 'evidence'>>
+}
+
 /**
  * What a rubric makes of documents, as the machine alone decides: types, values, names of files. Pages that nobody has read yet are read.
- * @param known words that were read for another rubric, by page; those that are read here are added
+ * @param known what another rubric's documents needed; what is found here is added
  */
 export async function documentsUnder(
   work: Work,
   documents: readonly SplitDocument[],
   rubric: Rubric,
   batch: TriedBatch,
-  known: Map<number, readonly Word[]>,
+  known: Known,
   step: () => Promise<void>,
 ): Promise<TriedDocument[]> {
   const holders = new Map<string, string>()
   const { timeZone } = await findOffice(work.sql)
   const counters = inOrder()
   const found: TriedDocument[] = []
+  const asks = JSON.stringify({ ...rubric, version: 0, split: null, files: null, send: null })
   for (const document of documents) {
     await step()
     const pages = await batch.pages(document.pages)
-    const words = await wordsOf(document.pages, pages, rubric, known)
-    const { type, evidence } = await findFor(work, rubric, {
-      type: document.type,
-      said: document.typeSaid,
-      barcode: document.barcode,
-      given: batch.given,
-      learned: batch.learned,
-      pages: words,
-      numbers: document.pages,
-      file: pages[0]?.from ?? null,
-      pictures: pages,
-    })
+    const words = await wordsOf(document.pages, pages, rubric, known.words)
+    const said = { type: document.type, said: document.typeSaid, barcode: document.barcode, numbers: document.pages }
+    const key = JSON.stringify([asks, said])
+    const { type, evidence } =
+      known.found.get(key) ??
+      (await findFor(work, rubric, {
+        ...said,
+        given: batch.given,
+        learned: batch.learned,
+        pages: words,
+        file: pages[0]?.from ?? null,
+        pictures: pages,
+      }))
+    known.found.set(key, { type, evidence })
     const held = (field: string, value: string) => [type?.id, field, value.toLowerCase()].join(' ')
     const { fields, candidates } = fillFields(type, { ...evidence, taken: (field, value) => holders.get(held(field, value)) ?? null })
     for (const [field, { value }] of Object.entries(fields)) holders.set(held(field, value), `document ${document.document} of this batch`)
