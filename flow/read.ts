@@ -6,11 +6,12 @@ import { inBatch, type Flow } from './inBatch'
 
 /**
  * Keeps a page's words at once, so that a reading that dies half-way goes on where it was; not those of a picture
- * that was turned meanwhile.
+ * that was turned meanwhile, nor once more where somebody else was faster.
  */
-export function pageRead(flow: Flow, page: PageToRead, batch: number, words: Word[]): Promise<void> {
+export function pageRead(flow: Flow, page: Pick<PageToRead, 'id' | 'page_blob'>, batch: number, words: Word[]): Promise<void> {
   return inBatch(flow, worker, batch, async ({ tx }) => {
-    const same = await tx`select 1 from pages where id = ${page.id} and page_blob = ${page.page_blob} and evidence is not null`
+    const same = await tx`
+      select 1 from pages where id = ${page.id} and page_blob = ${page.page_blob} and evidence is not null and read_at is null`
     if (same.length) await keepWords(tx, page.id, words)
   })
 }

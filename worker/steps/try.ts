@@ -1,7 +1,8 @@
 import { mkdir, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { isDeepStrictEqual } from 'node:util'
 import { compareDocuments, firstOfBoth } from '../../core/fields/compareDocuments'
-import type { PageEvidence } from '../../core/model/evidence'
+import type { PageEvidence, Word } from '../../core/model/evidence'
 import type { BarcodeRule, Rubric } from '../../core/model/rubric'
 import { bookOrder } from '../../core/split/bookOrder'
 import { compareOutcomes } from '../../core/split/compare'
@@ -10,6 +11,7 @@ import { splitPages } from '../../core/split/split'
 import { readsBeforeSplitting } from '../../core/split/textRule'
 import type { SplitPage } from '../../core/split/types'
 import { readBest } from '../../engine/reading'
+import { pageRead } from '../../flow/read'
 import { sidesOf } from '../../flow/sides'
 import { rubricOfBatch, soundRubric } from '../../store/setup/rubrics'
 import { tryEnded, tryProgress, tryToDo, type TryRow } from '../../store/setup/tries'
@@ -38,7 +40,7 @@ const mostDocuments = 200
 
 /**
  * A draft over a batch's pages, beside its own rubric, or over files; or what its files come to. Nothing of it is stored but what
- * the asker looks at.
+ * the asker looks at, and the words of pages that nobody had read yet.
  */
 export async function tryRubric(work: Work, { try: id }: { try: string }, attempt: Attempt): Promise<void> {
   const row = await tryToDo(work.sql, id)
@@ -97,7 +99,8 @@ const looksOf = (rubric: Rubric) =>
 
 /** A batch's sides under a draft: pixels are looked at again only where its rules look elsewhere than those of the batch did. */
 async function sidesOfBatch(work: Work, batch: number, draft: Rubric, step: Step): Promise<Sides> {
-  const known = looksOf(await rubricOfBatch(work.sql, batch))
+  const today = await rubricOfBatch(work.sql, batch)
+  const known = looksOf(today)
   const again = looksOf(draft).some(look => !known.includes(look))
   const rules = draft.split.rules.filter((rule): rule is BarcodeRule => rule.rule === 'barcode')
   const sides = await machineSides(work, batch, draft)
@@ -135,6 +138,11 @@ async function sidesOfBatch(work: Work, batch: number, draft: Rubric, step: Step
             blank: evidence!.blank,
             bornDigital: picture.bornDigital,
             words: words ?? read.get(id!) ?? null,
+            // In the batch's languages, its own reading would say the same.
+            keep: async (words: Word[], languages: readonly string[]) => {
+              if (isDeepStrictEqual(languages, today.read.languages))
+                await pageRead(work, { id: id!, page_blob: picture.page }, batch, words)
+            },
             from: picture.file,
           }
         })
@@ -199,6 +207,7 @@ async function sidesOfFile(work: Work, row: TryRow, draft: Rubric, step: Step, f
           blank: evidence.blank,
           bornDigital,
           words,
+          keep: () => Promise.resolve(),
           from: row.file_name,
         })
       }

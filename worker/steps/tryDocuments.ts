@@ -4,11 +4,13 @@ import { shownValue } from '../../core/fields/fieldValue'
 import { readsDocuments } from '../../core/fields/recognise'
 import type { Word } from '../../core/model/evidence'
 import type { Rubric } from '../../core/model/rubric'
+import { inGroups } from '../../core/text/groups'
 import { inOrder } from '../../core/name/inOrder'
 import { renderName } from '../../core/name/template'
 import type { SplitDocument } from '../../core/split/types'
 import { documentToMake } from '../../engine/documentToMake'
 import type { PagePicture } from '../../engine/fillEvidence'
+import { pagesAtOnce } from '../../engine/ocr'
 import { readBest } from '../../engine/reading'
 import type { Learned } from '../../store/learned'
 import { findOffice } from '../../store/setup/office'
@@ -22,6 +24,8 @@ export interface TriedPage extends PagePicture {
   reading: () => Promise<string | null>
   /** Its words, where they are known. */
   words: readonly Word[] | null
+  /** Keeps what was read of it, so that nobody need read it again. */
+  keep: (words: Word[], languages: readonly string[]) => Promise<void>
   /** The name of the file that it came from; null for what was scanned. */
   from: string | null
 }
@@ -104,18 +108,28 @@ export async function documentsUnder(
   return found
 }
 
+/** Words of a document's pages; those that nobody has read yet are read together, as a reading of the batch would do. */
 async function wordsOf(
   numbers: readonly number[],
   pages: readonly TriedPage[],
   rubric: Rubric,
   known: Map<number, readonly Word[]>,
 ): Promise<(readonly Word[])[]> {
-  for (const [at, { words, blank, file, reading, dpi }] of pages.entries()) {
-    const page = numbers[at]!
-    if (known.has(page)) continue
-    if (words) known.set(page, words)
-    else if (readsDocuments(rubric) && !blank)
-      known.set(page, (await readBest([{ page: await file(), reading: await reading() }], dpi, rubric.read.languages))[0]!)
+  const { languages } = rubric.read
+  const unread: { number: number; page: TriedPage }[] = []
+  for (const [at, page] of pages.entries()) {
+    const number = numbers[at]!
+    if (known.has(number)) continue
+    if (page.words) known.set(number, page.words)
+    else if (readsDocuments(rubric) && !page.blank) unread.push({ number, page })
+  }
+  for (const group of inGroups(unread, pagesAtOnce, ({ page }) => page.dpi)) {
+    const files = group.map(async ({ page: { file, reading } }) => ({ page: await file(), reading: await reading() }))
+    const read = await readBest(await Promise.all(files), group[0]!.page.dpi, languages)
+    for (const [at, { number, page }] of group.entries()) {
+      known.set(number, read[at]!)
+      await page.keep(read[at]!, languages)
+    }
   }
   return numbers.map(page => known.get(page) ?? [])
 }
