@@ -5,18 +5,16 @@ import { readsDocuments } from '../core/fields/recognise'
 import { makeLedger, seenOn } from '../core/ledger/ledger'
 import type { Ledger } from '../core/model/ledger'
 import type { Rubric } from '../core/model/rubric'
-import { inShrinkingGroups } from '../core/text/groups'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import { splitPages } from '../core/split/split'
-import { pagesAtOnce, readableLanguages } from '../engine/ocr'
-import { readBest } from '../engine/reading'
+import { readableLanguages } from '../engine/ocr'
 import { UsageError } from './usage'
 import { inputFiles } from './inputs'
-import { inParallel } from './inParallel'
 import { Progress } from './progress'
 import { loadRubric } from './rubricFile'
 import { standardInput, standardInputAs } from './standardInput'
-import { examineAll, type Side } from './examineAll'
+import { examineAll } from './examineAll'
+import { readAll } from './readAll'
 
 export interface RunOptions {
   rubricFile: string
@@ -38,7 +36,7 @@ export async function run(options: RunOptions): Promise<number> {
     const inputs = options.inputs.map(input => (input === standardInput ? given! : input))
     const examined = examineAll(await inputFiles(inputs), rubric, work, options.jobs, progress)
     // What makes the files is taken in while the processes that look at pages start.
-    const [sides, { fillAll, makeAll }] = await Promise.all([examined, import('./documents')])
+    const [sides, { makeDocuments }] = await Promise.all([examined, import('./documents')])
     if (readsBeforeSplitting(rubric))
       await readAll(
         sides.filter(side => side.evidence && !side.evidence.blank),
@@ -48,9 +46,7 @@ export async function run(options: RunOptions): Promise<number> {
       )
     const outcome = splitPages(sides, rubric)
     const byPage = new Map(sides.map(side => [side.page, side]))
-    const inDocuments = outcome.documents.flatMap(document => document.pages.map(page => byPage.get(page)!))
-    if (readsDocuments(rubric)) await readAll(inDocuments, rubric, options.jobs, progress)
-    const documents = await makeAll(await fillAll(outcome.documents, byPage, rubric, options.jobs, progress), rubric, options.out, progress)
+    const documents = await makeDocuments(outcome.documents, byPage, rubric, options, progress)
     const fates = new Map(outcome.pages.map(page => [page.page, page]))
     const ledger = makeLedger(
       rubric.name,
@@ -97,27 +93,6 @@ async function prepareOut(out: string): Promise<void> {
   const existing = await stat(out).catch(() => null)
   if (existing && !existing.isDirectory()) throw new UsageError(`--out: "${out}" is a file, expected a folder.`)
   await mkdir(out, { recursive: true })
-}
-
-/** Gives these sides their words, where they have none yet. */
-async function readAll(sides: readonly Side[], rubric: Rubric, jobs: number, progress: Progress): Promise<void> {
-  const unread = sides.flatMap(side =>
-    side.words === null && side.files && side.evidence ? [{ side, files: side.files, dpi: side.evidence.dpi }] : [],
-  )
-  let done = 0
-  await inParallel(
-    inShrinkingGroups(unread, pagesAtOnce, jobs, page => page.dpi),
-    jobs,
-    async pages => {
-      const read = await readBest(
-        pages.map(page => page.files),
-        pages[0]!.dpi,
-        rubric.read.languages,
-      )
-      for (const [at, { side }] of pages.entries()) side.words = read[at]!
-      progress.step('Reading', (done += pages.length), unread.length)
-    },
-  )
 }
 
 /** A path on one line, whatever somebody put into its name. */

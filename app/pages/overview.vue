@@ -3,7 +3,7 @@ import type { Overview } from '~~/shared/views/overview'
 import { counted } from '~/words/count'
 import { saidSize } from '~/words/size'
 import { faultWords } from '~/words/faults'
-import { saidHours, saidTime } from '~/words/time'
+import { saidDay, saidHours, saidTime } from '~/words/time'
 
 /** What waits, what came in, what people put right, and what it weighs: with what to do next. */
 definePageMeta({ wide: true })
@@ -37,7 +37,7 @@ const daysSays = computed(() => {
   return `${counted(total('sides'), 'side')} became ${counted(total('documents'), 'document')}; ${filed}.`
 })
 const daysChart = computed(() => ({
-  xAxis: { type: 'category', data: data.value!.days.map(row => row.day.slice(5)) },
+  xAxis: { type: 'category', data: data.value!.days.map(row => saidDay(row.day)) },
   yAxis: { type: 'value', minInterval: 1 },
   series: (['sides', 'documents', 'filed'] as const).map(of => ({
     name: of,
@@ -102,7 +102,7 @@ const faultsSays = computed(() => {
   return `Most often ${what}: ${most.share} of a thousand documents that were looked at.`
 })
 const faultsChart = computed(() => ({
-  xAxis: { type: 'category', data: data.value!.checked.map(row => row.day.slice(5)) },
+  xAxis: { type: 'category', data: data.value!.checked.map(row => saidDay(row.day)) },
   yAxis: { type: 'value', name: 'of a thousand', nameTextStyle: { align: 'left' } },
   legend: { show: false },
   grid: { left: 8, right: 16, top: 44, bottom: 4, containLabel: true },

@@ -1,4 +1,4 @@
-import { addDays } from 'date-fns'
+import { addDays, format, parseISO } from 'date-fns'
 
 /** In which the office's clocks show times; the browser's own until the server has said. */
 let zone: string | undefined
@@ -32,6 +32,9 @@ export function saidTime(iso: string, now = new Date()): string {
   if (dayOf(said) === dayOf(yesterday)) return `yesterday ${time}`
   return said.year === today.year ? `${said.day} ${said.month} ${time}` : `${said.day} ${said.month} ${said.year}, ${time}`
 }
+
+/** A day as a chart's axis says it: "20 Nov". @param day as "2026-11-20" */
+export const saidDay = (day: string): string => format(parseISO(day), 'd MMM')
 
 /** A time for a document that is kept: "31 March 2026, 14:02:07". */
 export const exactTime = (iso: string): string =>

@@ -1,4 +1,4 @@
-import { saidTime, useTimeZone } from '../../app/words/time'
+import { saidDay, saidTime, useTimeZone } from '../../app/words/time'
 import { describe, expect, it } from 'vitest'
 import { faultsIn } from '../../app/components/rubric/placeInText'
 import { counted, paperIn } from '../../app/words/count'
@@ -128,5 +128,6 @@ describe('a time', () => {
     expect(saidTime('2026-11-25T23:10:00Z', now)).toBe('yesterday 23:10')
     expect(saidTime('2026-07-12T15:40:00Z', now)).toBe('12 Jul 16:40')
     expect(saidTime('2025-12-31T23:59:00Z', now)).toBe('31 Dec 2025, 23:59')
+    expect(saidDay('2026-03-01')).toBe('1 Mar')
   })
 })

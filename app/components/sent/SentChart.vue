@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { SlipHour } from '~~/shared/views/slips'
 import { counted } from '~/words/count'
+import { saidDay } from '~/words/time'
 
 /** Deliveries of the last two days by hour: what arrived where, and what failed. */
 const { data, trouble, refresh } = useLoaded<SlipHour[]>('/api/slips/hours?hours=48')
@@ -33,7 +34,7 @@ const says = computed(() => {
   }`
 })
 const option = computed(() => ({
-  xAxis: { type: 'category', data: hours.value.map(hour => hour.slice(5)) },
+  xAxis: { type: 'category', data: hours.value.map(hour => `${saidDay(hour.slice(0, 10))} ${hour.slice(11)}`) },
   yAxis: { type: 'value', minInterval: 1 },
   series: [
     ...destinations.value.map(name => ({
