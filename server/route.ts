@@ -21,7 +21,7 @@ import { readSetting, settingChange } from './settings'
 import type { SettingKind } from '../store/setup/settings'
 import { isPanel } from './panel'
 import { bodyOf, checked } from './input'
-import { problemOf, refusalOf } from './refusals'
+import { notThere, problemOf, refusalOf } from './refusals'
 
 /**
  * Who may: `anybody`, also without signing in; whoever is signed in; people with a role; or those who may see the thing
@@ -101,7 +101,10 @@ export function defineRoute<
       // Who asks comes first: nobody learns what a route takes without being let in.
       const { person, actor } = await whoAsks(event, may, route.scope)
       if (person) event.context.person = person.id
-      const path = checked(params, getRouterParams(event, { decode: true }))
+      // What cannot name anything is not there, as what names nothing.
+      const named = params.safeParse(getRouterParams(event, { decode: true }))
+      if (!named.success) throw notThere()
+      const path = named.data
       const batch = subject === null ? null : await requireBatch(person!, subject, (path as { id: number }).id, act)
       if (batch !== null) event.context.batch = batch
       // Again in the transaction that changes it; here, so that nothing is read or looked up for nothing.

@@ -29,6 +29,15 @@ function quoted(value: unknown): string {
   return text.length > 60 ? `${text.slice(0, 59)}…` : text
 }
 
+/** What the formats that Zod knows are called, where a schema does not say it itself. */
+const formats: Record<string, string> = {
+  uuid: 'a UUID',
+  email: 'a mail address',
+  url: 'an address that begins with http:// or https://',
+  date: 'a date as 2026-03-31',
+  datetime: 'a time as 2026-03-31T14:02:00Z',
+}
+
 /** Zod's issues as sentences' parts, each once. A union reports the branch that came closest. */
 export function issuesOf(error: z.ZodError, input: unknown): Issue[] {
   const issues = error.issues.flatMap(issue => flatten(issue, [], input))
@@ -58,6 +67,8 @@ function flatten(issue: z.core.$ZodIssue, prefix: readonly PropertyKey[], input:
       return [one(`at least ${issue.minimum}${issue.origin === 'string' ? ' characters' : issue.origin === 'array' ? ' entries' : ''}`)]
     case 'too_big':
       return [one(`at most ${issue.maximum}${issue.origin === 'string' ? ' characters' : issue.origin === 'array' ? ' entries' : ''}`)]
+    case 'invalid_format':
+      return [one(issue.message.startsWith('Invalid ') ? (formats[issue.format] ?? issue.message) : issue.message)]
     default:
       return [one(issue.message)]
   }

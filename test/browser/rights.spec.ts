@@ -61,6 +61,10 @@ test('a rubric is for a group alone; its clerk hands a batch over; lists keep th
   await tamsin.goto(`/batches/${id}`)
   await expect(tamsin.getByRole('heading', { name: 'There is nothing here.' })).toBeVisible()
   await expectAccessible(tamsin)
+  for (const place of [`batches/${id}/table`, `batches/${id}/check`, 'batches/none', 'documents/none', 'slips/99999']) {
+    await tamsin.goto(`/${place}`)
+    await expect(tamsin.getByRole('heading', { name: 'There is nothing here.' })).toBeVisible()
+  }
   await jowan.goto(`/batches/${id}`)
   await expect(jowan.getByText('“Away until Thursday”')).toBeVisible()
   await expect(jowan.getByRole('toolbar')).toBeVisible()

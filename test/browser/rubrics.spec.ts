@@ -7,6 +7,11 @@ test('a rubric is written as JSON, with each fault named as one types, kept as a
   page,
 }) => {
   await signIn(page, 'Piers')
+  for (const place of ['rubrics', 'set-up']) {
+    await page.goto(`/${place}/none`)
+    await expect(page.getByRole('heading', { name: 'There is nothing here.' })).toBeVisible()
+  }
+  await page.getByRole('button', { name: 'To the Desk' }).click()
   await page.getByRole('link', { name: 'Rubrics' }).click()
   await expectAccessible(page)
   await page.getByRole('link', { name: 'Office letters', exact: true }).click()

@@ -62,7 +62,7 @@ describe('what is asked', () => {
   it.each<[string, string, unknown, number, string]>([
     ['POST', '/api/session', { name: 'Tamsin' }, 400, 'password: found nothing, expected a string'],
     ['POST', '/api/session', '{nonsense', 400, 'not JSON'],
-    ['POST', '/api/batches', { rubric: 'x', device: 'y' }, 400, 'rubric: found "x"'],
+    ['POST', '/api/batches', { rubric: 'x', device: 'y' }, 400, 'rubric: found "x", expected a UUID'],
     [
       'POST',
       '/api/batches',
@@ -71,7 +71,8 @@ describe('what is asked', () => {
       'no longer here',
     ],
     ['GET', '/api/batches?before=soon', undefined, 400, 'before: found "soon"'],
-    ['GET', '/api/batches/none', undefined, 400, 'id: found "none"'],
+    ['GET', '/api/batches/none', undefined, 404, 'nothing here'],
+    ['GET', '/api/rubrics/none', undefined, 404, 'nothing here'],
     ['GET', '/api/batches/999999', undefined, 404, 'nothing here'],
     ['GET', '/api/files/999999', undefined, 404, 'nothing here'],
     ['POST', '/api/slips/999999/retry', {}, 404, 'nothing here'],

@@ -67,7 +67,7 @@ const place = computed({
   set: at => change(copy => copy.clean?.stamp && (copy.clean.stamp.place = at)),
 })
 
-const { pages, trouble } = useSample(sample)
+const { pages, trouble, loading } = useSample(sample)
 const at = ref(0)
 const page = computed(() => pages.value[Math.min(at.value, pages.value.length - 1)] ?? null)
 const after = ref<string | null>(null)
@@ -260,7 +260,13 @@ onScopeDispose(() => after.value && URL.revokeObjectURL(after.value))
           </figure>
         </div>
       </template>
-      <p v-else class="small mt-2 text-faded">Scan a batch of this paper once, and a page of it stands here before and after.</p>
+      <p v-else-if="!loading" class="small mt-2 text-faded">
+        {{
+          sample === null
+            ? 'Scan a batch of this paper once, and a page of it stands here before and after.'
+            : 'This batch has no documents yet: choose another, or look again when its pages are sorted.'
+        }}
+      </p>
     </aside>
   </div>
 </template>

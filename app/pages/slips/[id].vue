@@ -5,7 +5,7 @@ import { exactTime } from '~/words/time'
 
 /** One slip, as one prints it for a file or a question. */
 const route = useRoute()
-const { data: slip, trouble, refresh } = useLoaded<SlipPage>(() => `/api/slips/${String(route.params.id)}`)
+const { data: slip, trouble, refresh } = useLoaded<SlipPage>(() => `/api/slips/${String(route.params.id)}`, { is: 'the page' })
 useLive(() => slip.value?.batch ?? 0, refresh)
 useHead({ title: () => `Slip ${String(route.params.id)} · Rubricator` })
 const state = { delivered: 'arrived', waiting: 'is on its way', failed: 'did not arrive' } as const
