@@ -2,6 +2,7 @@ import type { Person } from '../shared/views/people'
 import type { Overview } from '../shared/views/overview'
 import type { Sql } from './database'
 import { foundWrong, timesOf } from './overviewOfPeople'
+import { codesRead, faultsOfDevices } from './overviewOfScanning'
 import { visibleDocument, visibleTo } from './people/rights'
 
 const mostFields = 10
@@ -11,7 +12,7 @@ const leastDocuments = 5
 /** The figures of the work that a person may see, of so many days. @param zone in which days begin */
 export async function overviewOf(sql: Sql, person: Person, days: number, zone: string): Promise<Overview> {
   const since = sql`(date_trunc('day', now() at time zone ${zone}) - make_interval(days => ${days - 1})) at time zone ${zone}`
-  const [waiting, byDay, untouched, changed, deliveries, storage, found, stages] = await Promise.all([
+  const [waiting, byDay, untouched, changed, deliveries, storage, found, stages, devices, codes] = await Promise.all([
     sql<Overview['waiting']>`
       select rubrics.name as rubric, batches.state, count(*)::int as batches, min(batches.state_since) as since
       from batches
@@ -55,7 +56,7 @@ export async function overviewOf(sql: Sql, person: Person, days: number, zone: s
       order by count(*) filter (where value.value->>'from' = 'person')::float / count(*) desc
       limit ${mostFields}`,
     sql<Overview['deliveries']>`
-      select coalesce(destinations.name, slips.destination_id) as destination,
+      select coalesce(destinations.name, slips.destination_id) as destination, slips.destination_id as id,
         count(*) filter (where slips.state = 'delivered')::int as delivered,
         count(*) filter (where slips.state = 'waiting')::int as waiting,
         count(*) filter (where slips.state = 'failed')::int as failed
@@ -64,7 +65,7 @@ export async function overviewOf(sql: Sql, person: Person, days: number, zone: s
       join batches on batches.id = documents.batch_id
       left join destinations on destinations.id = slips.destination_id
       where slips.created_at >= ${since} and ${visibleDocument(sql, person)}
-      group by 1
+      group by 1, 2
       order by count(*) desc`,
     sql<Overview['storage']>`
       select pages.colour, count(*)::int as pages, sum(pages.bytes)::float as bytes
@@ -75,6 +76,8 @@ export async function overviewOf(sql: Sql, person: Person, days: number, zone: s
       order by bytes desc`,
     foundWrong(sql, person, since, zone),
     timesOf(sql, person, since),
+    faultsOfDevices(sql, person, since),
+    codesRead(sql, person, since),
   ])
-  return { waiting, days: byDay, untouched, changed, deliveries, storage, ...found, stages }
+  return { waiting, days: byDay, untouched, changed, deliveries, storage, ...found, stages, devices, codes }
 }

@@ -47,6 +47,11 @@ const daysChart = computed(() => ({
   })),
 }))
 
+/** A list with what it is narrowed by. */
+const list = (page: string, by: Record<string, string>) => `${page}?${new URLSearchParams(by).toString()}`
+const me = useMe()
+const isSteward = computed(() => me.person?.roles.includes('steward') ?? false)
+
 /** Room for a bar each, in pixels. */
 const barsHigh = (bars: number) => Math.min(420, 80 + bars * 34)
 
@@ -145,6 +150,40 @@ const deliveriesChart = computed(() =>
   ),
 )
 
+const devicesSays = computed(() => {
+  const [most] = data.value?.devices ?? []
+  if (!most) return 'Nothing was scanned at a device.'
+  return most.faults
+    ? `Most at ${most.device}: ${most.faults} of ${counted(most.loads, 'stack')}. The last time: ${most.last}`
+    : 'None had any.'
+})
+const devicesChart = computed(() =>
+  bars(
+    data.value!.devices.map(row => row.device),
+    [
+      { name: 'without trouble', data: data.value!.devices.map(row => row.loads - row.faults) },
+      { name: 'with trouble', data: data.value!.devices.map(row => row.faults) },
+    ],
+    whole,
+  ),
+)
+
+const codes = computed(() => (data.value?.codes ?? []).map(row => ({ ...row, share: percent(row.read, row.pages) })))
+const codesSays = computed(() => {
+  const worst = [...codes.value].sort((a, b) => a.share - b.share)[0]
+  if (!worst) return 'No rule looked for one.'
+  return worst.share === 100
+    ? 'All that were seen were read.'
+    : `Least at ${worst.rubric}: read on ${worst.share} % of ${counted(worst.pages, 'page')} that bear one.`
+})
+const codesChart = computed(() =>
+  bars(
+    codes.value.map(row => row.rubric),
+    [{ name: 'read', data: codes.value.map(row => row.share) }],
+    hundred,
+  ),
+)
+
 const storageSays = computed(() => {
   const rows = data.value?.storage ?? []
   const bytes = rows.reduce((sum, row) => sum + row.bytes, 0)
@@ -186,6 +225,8 @@ const storageChart = computed(() => ({
       :option="waitingChart"
       :head="['Rubric', 'Stage', 'Batches', 'Oldest since']"
       :rows="data.waiting.map(row => [row.rubric, row.state, row.batches, saidTime(row.since)])"
+      :links="data.waiting.map(row => list('/batches', { text: row.rubric, state: row.state }))"
+      :opens="(at, state) => list('/batches', { text: rubricsWaiting[at]!, state })"
       ><NuxtLink to="/batches" class="link">The batches</NuxtLink></FigureChart
     >
     <FigureChart
@@ -194,6 +235,8 @@ const storageChart = computed(() => ({
       :option="daysChart"
       :head="['Day', 'Sides', 'Documents', 'Filed', 'Corrections']"
       :rows="data.days.map(row => [row.day, row.sides, row.documents, row.filed, row.corrections])"
+      :links="data.days.map(row => list('/find', { from: row.day, to: row.day }))"
+      :opens="at => list('/find', { from: data!.days[at]!.day, to: data!.days[at]!.day })"
       ><NuxtLink to="/find" class="link">The documents</NuxtLink></FigureChart
     >
     <FigureChart
@@ -203,6 +246,8 @@ const storageChart = computed(() => ({
       :option="untouchedChart"
       :head="['Rubric', 'Documents', 'Needed no hand', 'In a hundred']"
       :rows="untouched.map(row => [row.rubric, row.documents, row.untouched, row.share])"
+      :links="untouched.map(row => list('/find', { rubric: row.rubric, state: 'sent' }))"
+      :opens="at => list('/find', { rubric: untouched[at]!.rubric, state: 'sent' })"
     />
     <FigureChart
       title="Values that people put right"
@@ -211,6 +256,8 @@ const storageChart = computed(() => ({
       :option="changedChart"
       :head="['Rubric', 'Type', 'Field', 'Documents', 'Put right', 'In a hundred']"
       :rows="changed.map(row => [row.rubric, row.type, row.field, row.documents, row.changed, row.share])"
+      :links="changed.map(row => list('/find', { rubric: row.rubric, type: row.type, state: 'sent' }))"
+      :opens="at => list('/find', { rubric: changed[at]!.rubric, type: changed[at]!.type, state: 'sent' })"
     />
     <FigureChart
       title="What checkers found"
@@ -229,6 +276,7 @@ const storageChart = computed(() => ({
           row.share,
         ])
       "
+      :links="faults.map(row => list('/find', { rubric: row.rubric, ...(row.type ? { type: row.type } : {}) }))"
       ><NuxtLink to="/batches?state=to check" class="link">What waits to be checked</NuxtLink></FigureChart
     >
     <FigureChart
@@ -238,6 +286,8 @@ const storageChart = computed(() => ({
       :option="stagesChart"
       :head="['Rubric', 'Stage', 'Batches', 'Hours, the middle one', 'Nine of ten at most']"
       :rows="data.stages.map(row => [row.rubric, row.stage, row.batches, row.middle, row.most])"
+      :links="data.stages.map(row => list('/batches', { text: row.rubric, state: row.stage }))"
+      :opens="at => list('/batches', { text: data!.stages[at]!.rubric, state: data!.stages[at]!.stage })"
       ><NuxtLink to="/batches" class="link">The batches</NuxtLink></FigureChart
     >
     <FigureChart
@@ -247,8 +297,30 @@ const storageChart = computed(() => ({
       :option="deliveriesChart"
       :head="['Destination', 'Delivered', 'On their way', 'Did not arrive']"
       :rows="data.deliveries.map(row => [row.destination, row.delivered, row.waiting, row.failed])"
+      :links="data.deliveries.map(row => list('/sent', { destination: row.id, ...(row.failed ? { state: 'failed' } : {}) }))"
+      :opens="(at, state) => list('/sent', { destination: data!.deliveries[at]!.id, state })"
       ><NuxtLink to="/sent" class="link">The slips</NuxtLink></FigureChart
     >
+    <FigureChart
+      title="Trouble at devices"
+      :height="barsHigh(data.devices.length)"
+      :says="devicesSays"
+      :option="devicesChart"
+      :head="['Device', 'Stacks', 'With trouble', 'The last time']"
+      :rows="data.devices.map(row => [row.device, row.loads, row.faults, row.last ?? ''])"
+      :links="data.devices.map(row => (isSteward ? `/set-up/${row.id}` : null))"
+      :opens="at => (isSteward ? `/set-up/${data!.devices[at]!.id}` : null)"
+    />
+    <FigureChart
+      title="Codes that were read"
+      :height="barsHigh(codes.length)"
+      :says="codesSays"
+      :option="codesChart"
+      :head="['Rubric', 'Pages with a code', 'Read', 'In a hundred']"
+      :rows="codes.map(row => [row.rubric, row.pages, row.read, row.share])"
+      :links="codes.map(row => list('/batches', { text: row.rubric }))"
+      :opens="at => list('/batches', { text: codes[at]!.rubric })"
+    />
     <FigureChart
       title="What pages weigh"
       :height="barsHigh(data.storage.length)"

@@ -11,7 +11,7 @@ export interface Overview {
   /** Fields that people put right most often. */
   changed: { rubric: string; type: string; field: string; documents: number; changed: number }[]
   /** Deliveries of these days by destination. */
-  deliveries: { destination: string; delivered: number; waiting: number; failed: number }[]
+  deliveries: { destination: string; id: string; delivered: number; waiting: number; failed: number }[]
   /** Verdicts of these days. */
   checked: { day: string; documents: number; faulty: number }[]
   /** What was found wrong, by where it lies; `documents` is how many of the rubric were looked at. No device where it came as files. */
@@ -26,6 +26,10 @@ export interface Overview {
   }[]
   /** Hours for which batches that went on stood in a stage: the middle one, and what nine of ten took at most. */
   stages: { rubric: string; stage: string; batches: number; middle: number; most: number }[]
+  /** Stacks scanned at each device, on how many of them it had trouble, and what it said last of that. */
+  devices: { device: string; id: string; loads: number; faults: number; last: string | null }[]
+  /** Pages on which a rubric's rules saw a code, and how many of them were read. */
+  codes: { rubric: string; pages: number; read: number }[]
   /** What pages weigh, by how they are kept. */
   storage: { colour: string; pages: number; bytes: number }[]
 }

@@ -34,10 +34,16 @@ test('ticks and line items are looked over on the card; a total that does not ag
   await expect(page.getByLabel('Total to pay')).toHaveValue(truth.pay!)
   await expectAccessible(page)
 
-  // The place of the table is shown on the page; a cell that is typed wrongly is told at the total.
+  // The row's own line is shown on the page, for each its own.
   const amount = page.getByLabel('Amount, row 1', { exact: true })
+  const shown = () =>
+    page.locator('[data-mark]').evaluate(({ style }: HTMLElement) => ({ top: parseFloat(style.top), high: parseFloat(style.height) }))
   await amount.focus()
-  await expect(page.locator('[data-mark]')).toBeVisible()
+  await expect.poll(async () => (await shown()).high).toBeLessThan(60)
+  const { top } = await shown()
+  await page.getByLabel('Amount, row 2', { exact: true }).focus()
+  await expect.poll(async () => (await shown()).top).toBeGreaterThan(top + 20)
+  // A cell that is typed wrongly is told at the total.
   await amount.fill('1.00')
   await amount.press('Tab')
   await page.keyboard.press('Control+Enter')

@@ -126,4 +126,9 @@ test('a steward adds a person, who sets a password by the link and changes it; o
   await page.getByRole('button', { name: 'As a table' }).nth(1).click()
   await expect(page.getByRole('columnheader', { name: 'Sides' })).toBeVisible()
   await expectAccessible(page)
+  // Each figure opens the list behind it.
+  await page.getByRole('button', { name: 'As a table' }).first().click()
+  await page.locator('tbody').first().getByRole('link').first().click()
+  await expect(page).toHaveURL(/\/batches\?.*state=to/)
+  await expect(page.getByRole('row').nth(1)).toBeVisible()
 })

@@ -72,7 +72,6 @@ describe('what is asked', () => {
     ],
     ['GET', '/api/batches?before=soon', undefined, 400, 'before: found "soon"'],
     ['GET', '/api/batches/none', undefined, 404, 'nothing here'],
-    ['GET', '/api/rubrics/none', undefined, 404, 'nothing here'],
     ['GET', '/api/batches/999999', undefined, 404, 'nothing here'],
     ['GET', '/api/files/999999', undefined, 404, 'nothing here'],
     ['POST', '/api/slips/999999/retry', {}, 404, 'nothing here'],

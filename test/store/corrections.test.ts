@@ -68,7 +68,7 @@ describe('corrections', () => {
     expect(stale.turned).toBe(90)
     // Nor are words kept that were read from the picture that lies wrong.
     await sql`update documents set read_at = null where batch_id = ${batch}`
-    await pageRead(flow, { id, page_blob: blob, reading_blob: null, dpi: 200 }, batch, [])
+    await pageRead(flow, { id, page_blob: blob }, batch, [])
     const [document] = await documentsOfBatch(sql, batch)
     await documentRead(flow, (await findDocument(sql, document!.id))!)
     expect(await jobs('fill')).toEqual([])

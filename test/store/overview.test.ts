@@ -13,6 +13,7 @@ it('adds up what a person may see: what waits, what came in, what people put rig
     await sql`update documents set state = 'sent', type = 'permit', fields = ${sql.json({ fee, note: value('text') })} where id = ${id}`
   await sql`update batches set state = 'to index' where id = ${batch}`
   await sql`update pages set colour = 'mono', bytes = 1000 where batch_id = ${batch}`
+  await sql`update loads set trouble = 'Paper jam.' where batch_id = ${batch}`
   await sql`insert into slips (document_id, destination_id, state, trouble) values (${first!.id}, 'somewhere', 'failed', 'No.')`
   await sql`insert into verdicts (batch_id, document_id, person, correct) values (${batch}, ${first!.id}, ${owner}, true)`
   await sql`insert into verdicts (batch_id, document_id, person, correct, kind, field)
@@ -29,7 +30,9 @@ it('adds up what a person may see: what waits, what came in, what people put rig
   expect(found.days).toHaveLength(7)
   expect(found.days.at(-1)).toMatchObject({ sides: 4, documents: 2, filed: 2 })
   expect(found.untouched).toMatchObject([{ documents: 2, untouched: 1 }])
-  expect(found.deliveries).toMatchObject([{ destination: 'somewhere', delivered: 0, failed: 1 }])
+  expect(found.deliveries).toMatchObject([{ destination: 'somewhere', id: 'somewhere', delivered: 0, failed: 1 }])
+  expect(found.codes).toMatchObject([{ pages: 2, read: 2 }])
+  expect(found.devices).toMatchObject([{ device: 'Device', loads: 1, faults: 1, last: 'Paper jam.' }])
   expect(found.storage).toMatchObject([{ colour: 'mono', pages: 4, bytes: 4000 }])
   expect(found.checked).toMatchObject([{ documents: 2, faulty: 1 }])
   expect(found.faults).toMatchObject([{ type: 'permit', kind: 'value', field: 'fee', faults: 1, documents: 2 }])

@@ -87,6 +87,7 @@ function onEnter(event: KeyboardEvent) {
           :focused="focused === one.id"
           :seen="seen.has(one.id)"
           @focus="card.onFocus(one.id)"
+          @row="card.onRow"
           @record="card.takeRecord"
         />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>

@@ -5,7 +5,7 @@ import type { Field } from '~~/core/model/field'
 /** The control by which a field's kind is entered; that of a single line is the slot's. */
 const props = defineProps<{ field: Field; wrong: boolean; waits: boolean }>()
 const value = defineModel<string>({ required: true })
-const emit = defineEmits<{ focus: [FocusEvent] }>()
+const emit = defineEmits<{ focus: [FocusEvent]; row: [number] }>()
 const kind = computed(() => kindOf(props.field))
 const modes = { text: 'text', date: 'text', number: 'decimal', email: 'email' } as const
 const chosen = computed(() => value.value.split('\n').filter(Boolean))
@@ -43,7 +43,14 @@ function toggle(choice: string) {
       />{{ choice }}
     </label>
   </div>
-  <RowsControl v-else-if="kind.control === 'rows'" :id="common.id" v-model="value" :field="field" @focus="emit('focus', $event)" />
+  <RowsControl
+    v-else-if="kind.control === 'rows'"
+    :id="common.id"
+    v-model="value"
+    :field="field"
+    @focus="emit('focus', $event)"
+    @row="emit('row', $event)"
+  />
   <textarea
     v-else-if="kind.control === 'lines'"
     v-bind="common"

@@ -26,7 +26,7 @@ const props = defineProps<{
   seen: boolean
 }>()
 const value = defineModel<string>({ required: true })
-const emit = defineEmits<{ focus: [FocusEvent]; record: [NonNullable<Suggestion['record']>] }>()
+const emit = defineEmits<{ focus: [FocusEvent]; row: [number]; record: [NonNullable<Suggestion['record']>] }>()
 
 const origin = computed(() => {
   if (props.changed || !props.found) return null
@@ -77,6 +77,7 @@ const hint = computed(() => {
       :wrong="fault !== null"
       :waits="waits"
       @focus="emit('focus', $event)"
+      @row="emit('row', $event)"
     >
       <SuggestInput
         v-bind="common"

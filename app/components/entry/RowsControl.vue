@@ -8,7 +8,7 @@ import type { Column, Field } from '~~/core/model/field'
 /** Rows of line items: a cell an input, rows added, split, joined and taken out, sums as they stand. The value is the table's kept form. */
 const props = defineProps<{ field: Field }>()
 const value = defineModel<string>({ required: true })
-const emit = defineEmits<{ focus: [FocusEvent] }>()
+const emit = defineEmits<{ focus: [FocusEvent]; row: [number] }>()
 const columns = computed<readonly Column[]>(() => props.field.columns ?? [])
 const rows = computed(() => rowsOf(value.value))
 
@@ -80,7 +80,7 @@ const sums = computed(() => columns.value.map(column => (column.kind === 'number
               :data-field="field.id"
               autocomplete="off"
               spellcheck="false"
-              @focus="(left(at, column, $event), emit('focus', $event))"
+              @focus="(left(at, column, $event), emit('focus', $event), emit('row', at))"
               @blur="left(at, column, $event)"
               @keydown="key(at, column, $event)"
               @change="keep(withCell(at, column, ($event.target as HTMLInputElement).value))"

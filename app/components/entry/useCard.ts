@@ -5,6 +5,7 @@ import { useDraft } from './useDraft'
 import { useEntry } from './useEntry'
 import { useLease } from './useLease'
 import { usePageWords } from './usePageWords'
+import { useRowPlace } from './useRowPlace'
 import { useSecondScreen } from './useSecondScreen'
 import type { Suggestion } from './useSuggestions'
 
@@ -77,7 +78,14 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
 
   /** Where the value of the field with the cursor was read; its page is turned to. */
   const placeOf = (id: string) => document().fields[id] ?? document().candidates[id]?.[0] ?? null
+  const { row, place } = useRowPlace(document, field, id => values.value[id] ?? '')
+  function onRow(at: number) {
+    row.value = at
+    if (place.value) pageAt.value = place.value.pageAt
+  }
+  watch(place, () => place.value && (pageAt.value = place.value.pageAt))
   const mark = computed(() => {
+    if (place.value) return place.value.pageAt === pageAt.value ? place.value.box : null
     const found = focused.value === null ? null : placeOf(focused.value)
     return found?.page === page.value?.position ? (found?.box ?? null) : null
   })
@@ -85,6 +93,7 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
   let opening = faultAt >= 0
   function onFocus(id: string) {
     focused.value = id
+    row.value = null
     filling.value = null
     if (opening) return void (opening = false)
     const at = document().pages.findIndex(one => one.position === placeOf(id)?.page)
@@ -159,6 +168,7 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
     takeOver,
     save,
     onFocus,
+    onRow,
     goOn,
     takeValues,
     takeRecord,

@@ -9,6 +9,10 @@ const props = defineProps<{
   option: EChartsCoreOption
   head: readonly string[]
   rows: readonly (readonly (string | number)[])[]
+  /** The list behind each row of the table; null where there is none. */
+  links?: readonly (string | null)[]
+  /** The list behind a place in the chart: the so manyth on its axis, of a series. */
+  opens?: (at: number, series: string) => string | null | undefined
   /** Pixels. */
   height?: number
 }>()
@@ -25,7 +29,7 @@ async function show() {
   // Loaded where a chart is.
   const { draw } = await import('./chart')
   await nextTick()
-  if (frame.value && wanted()) chart = draw(frame.value, props.option)
+  if (frame.value && wanted()) chart = draw(frame.value, props.option, props.opens && open)
 }
 onMounted(show)
 watch([asTable, () => props.rows.length > 0], show)
@@ -37,6 +41,10 @@ onBeforeUnmount(() => {
   gone = true
   chart?.end()
 })
+function open(at: number, series: string) {
+  const to = props.opens?.(at, series)
+  if (to) void navigateTo(to)
+}
 const csv = computed(() => {
   const lines = [props.head, ...props.rows].map(row => row.map(cell => csvCell(cell)).join(','))
   return `data:text/csv;charset=utf-8,${encodeURIComponent(lines.join('\n'))}`
@@ -76,7 +84,8 @@ const csv = computed(() => {
           <tbody>
             <tr v-for="(row, at) in rows" :key="at" class="border-b border-rule">
               <td v-for="(cell, column) in row" :key="column" class="py-1 pr-3" :class="{ 'numbers text-right': typeof cell === 'number' }">
-                {{ cell }}
+                <NuxtLink v-if="column === 0 && links?.[at]" :to="links[at]!" class="link">{{ cell }}</NuxtLink>
+                <template v-else>{{ cell }}</template>
               </td>
             </tr>
           </tbody>

@@ -8,9 +8,13 @@ use([BarChart, LineChart, AriaComponent, GridComponent, LegendComponent, Tooltip
 /** Inks of the house but vermilion, which marks headings; in the order in which a chart takes them. Bars differ by pattern, too. */
 const inks = ['#27468c', '#7d5200', '#2a6557', '#635a4f', '#8296c4']
 
-/** Draws a chart into an element, and keeps it to its size; gives how to change and to end it. */
-export function draw(element: HTMLElement, option: EChartsCoreOption) {
+/**
+ * Draws a chart into an element, and keeps it to its size; gives how to change and to end it.
+ * @param open what is behind a place that is clicked: the so manyth on its axis, of a series
+ */
+export function draw(element: HTMLElement, option: EChartsCoreOption, open?: (at: number, series: string) => void) {
   const chart = init(element, undefined, { renderer: 'svg' })
+  if (open) chart.on('click', ({ dataIndex, seriesName }) => open(dataIndex, seriesName ?? ''))
   const set = (next: EChartsCoreOption) =>
     chart.setOption(
       {
