@@ -3,16 +3,13 @@ import type { Overview } from '../shared/views/overview'
 import type { Sql } from './database'
 import { foundWrong, timesOf } from './overviewOfPeople'
 import { codesRead, faultsOfDevices } from './overviewOfScanning'
+import { handsAtValues } from './overviewOfValues'
 import { visibleDocument, visibleTo } from './people/rights'
-
-const mostFields = 10
-/** Of fields that few documents have nothing can be said. */
-const leastDocuments = 5
 
 /** The figures of the work that a person may see, of so many days. @param zone in which days begin */
 export async function overviewOf(sql: Sql, person: Person, days: number, zone: string): Promise<Overview> {
   const since = sql`(date_trunc('day', now() at time zone ${zone}) - make_interval(days => ${days - 1})) at time zone ${zone}`
-  const [waiting, byDay, untouched, changed, deliveries, storage, found, stages, devices, codes] = await Promise.all([
+  const [waiting, byDay, values, deliveries, storage, found, stages, devices, codes] = await Promise.all([
     sql<Overview['waiting']>`
       select rubrics.name as rubric, batches.state, count(*)::int as batches, min(batches.state_since) as since
       from batches
@@ -34,27 +31,7 @@ export async function overviewOf(sql: Sql, person: Person, days: number, zone: s
       left join found on found.day = one.day::date
       left join mended on mended.day = one.day::date
       order by one.day`,
-    sql<Overview['untouched']>`
-      select rubrics.name as rubric, count(*)::int as documents,
-        count(*) filter (where not jsonb_path_exists(documents.fields, '$.*.from ? (@ == "person")'))::int as untouched
-      from documents
-      join batches on batches.id = documents.batch_id
-      join rubrics on rubrics.id = batches.rubric_id
-      where documents.state = 'sent' and batches.created_at >= ${since} and ${visibleDocument(sql, person)}
-      group by rubrics.name
-      order by documents desc`,
-    sql<Overview['changed']>`
-      select rubrics.name as rubric, documents.type, value.key as field, count(*)::int as documents,
-        count(*) filter (where value.value->>'from' = 'person')::int as changed
-      from documents
-      join batches on batches.id = documents.batch_id
-      join rubrics on rubrics.id = batches.rubric_id
-      cross join lateral jsonb_each(documents.fields) as value
-      where documents.state = 'sent' and documents.type is not null and batches.created_at >= ${since} and ${visibleDocument(sql, person)}
-      group by rubrics.name, documents.type, value.key
-      having count(*) >= ${leastDocuments} and count(*) filter (where value.value->>'from' = 'person') > 0
-      order by count(*) filter (where value.value->>'from' = 'person')::float / count(*) desc
-      limit ${mostFields}`,
+    handsAtValues(sql, person, since),
     sql<Overview['deliveries']>`
       select coalesce(destinations.name, slips.destination_id) as destination, slips.destination_id as id,
         count(*) filter (where slips.state = 'delivered')::int as delivered,
@@ -79,5 +56,5 @@ export async function overviewOf(sql: Sql, person: Person, days: number, zone: s
     faultsOfDevices(sql, person, since),
     codesRead(sql, person, since),
   ])
-  return { waiting, days: byDay, untouched, changed, deliveries, storage, ...found, stages, devices, codes }
+  return { waiting, days: byDay, ...values, deliveries, storage, ...found, stages, devices, codes }
 }

@@ -8,7 +8,7 @@ export interface Overview {
   days: { day: string; sides: number; documents: number; filed: number; corrections: number }[]
   /** Of the documents that were filed in these days, by rubric: how many needed no hand at their values. */
   untouched: { rubric: string; documents: number; untouched: number }[]
-  /** Fields that people put right most often. */
+  /** Fields that people put right most often, of so many documents of that type. */
   changed: { rubric: string; type: string; field: string; documents: number; changed: number }[]
   /** Deliveries of these days by destination. */
   deliveries: { destination: string; id: string; delivered: number; waiting: number; failed: number }[]

@@ -39,6 +39,17 @@ it('adds up what a person may see: what waits, what came in, what people put rig
   expect(found.stages).toMatchObject([{ stage: 'to check', batches: 1, middle: 1.5, most: 1.5 }])
   // Of two documents nothing is said yet.
   expect(found.changed).toEqual([])
+  await sql`
+    insert into documents (batch_id, position, type, state, fields)
+    select ${batch}, 10 + n, 'permit', 'sent', case when n = 1 then ${sql.json({ fee: value('person'), note: value('person') })}::jsonb
+      else ${sql.json({ fee: value('text') })}::jsonb end
+    from generate_series(1, 4) as n`
+  const { changed, untouched } = await overviewOf(sql, tamsin, 7, 'Europe/London')
+  expect(untouched).toMatchObject([{ documents: 6, untouched: 4 }])
+  expect(changed).toMatchObject([
+    { type: 'permit', field: 'fee', documents: 6, changed: 2 },
+    { field: 'note', documents: 6, changed: 1 },
+  ])
   const stranger = { id: '00000000-0000-4000-8000-000000000000', name: 'Nobody', roles: ['clerk' as const] }
   expect((await overviewOf(sql, stranger, 7, 'Europe/London')).days.every(day => day.sides === 0)).toBe(true)
 })
