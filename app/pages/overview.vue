@@ -131,7 +131,7 @@ const stagesChart = computed(() => ({
   ...bars(
     (data.value?.stages ?? []).map(row => `${row.stage} · ${row.rubric}`),
     [{ name: 'the middle batch', data: (data.value?.stages ?? []).map(row => row.middle) }],
-    { axisLabel: { formatter: saidHours, hideOverlap: true } },
+    { axisLabel: { formatter: saidHours, hideOverlap: true }, minInterval: 1 / 60 },
   ),
   tooltip: { valueFormatter: (hours: unknown) => saidHours(Number(hours)) },
 }))

@@ -105,7 +105,9 @@ const values = computed(() =>
             </p>
           </li>
         </ul>
-        <p v-else class="text-faded">The file is being made.</p>
+        <p v-else class="text-faded">
+          {{ document.batchState === 'to check' ? 'Its files are made once the batch was checked.' : 'The file is being made.' }}
+        </p>
       </section>
       <section>
         <h2 class="mb-1 text-xl">Index values</h2>

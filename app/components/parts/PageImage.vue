@@ -49,14 +49,16 @@ function lookAtSpot() {
 
 watch(() => [props.src, width.value, height.value], lookAtSpot, { flush: 'post' })
 
-/** Moves the page as far as the outlined place asks for, and no further; nearer, where it is too small to be read. */
+/** Moves the page as far as the outlined place asks for, and no further; nearer or farther, where it is too small or too wide. */
 function reveal() {
   const { mark, dpi } = props
   if (!mark || !width.value) return
   const readable = leastHeight / (mark.height * dpi)
   const widest = (width.value * 0.8) / (mark.width * dpi)
   const wanted = Math.min(readable, widest, mostNear)
+  const whole = (width.value - 2 * revealMargin) / (mark.width * dpi)
   if (scale.value < wanted) zoom(wanted / scale.value)
+  else if (scale.value > whole) zoom(whole / scale.value)
   const inward = (start: number, length: number, room: number, offset: number) => {
     const [from, to] = [start * dpi * scale.value + offset, (start + length) * dpi * scale.value + offset]
     return from < revealMargin ? offset + revealMargin - from : to > room - revealMargin ? offset + room - revealMargin - to : offset
