@@ -82,7 +82,8 @@ async function fill(sql: Sql): Promise<void> {
     await tx`
       insert into trail (actor, what, batch_id, old, new, at)
       select 'worker', 'settle', batches.id, to_jsonb(moves[n]), to_jsonb(moves[n + 1]), created_at + n * interval '20 minutes'
-      from batches, generate_series(1, 4) as n, (select array['sorting', 'to fix', 'to index', 'to check', 'sending'] as moves) as all_moves`
+      from batches, generate_series(1, 4) as n,
+        (select array['sorting', 'to fix', 'to index', 'to check', 'sending'] as moves) as path`
   })
   await sql`vacuum analyze`
 }
