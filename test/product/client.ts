@@ -54,7 +54,7 @@ export async function until<T>(ask: () => Promise<T>, wanted: (answer: T) => boo
   for (let last = '', end = 0; ;) {
     const answer = await ask()
     if (wanted(answer)) return answer
-    const said = `${JSON.stringify(answer)}`
+    const said = JSON.stringify({ answer })
     if (said !== last) [last, end] = [said, Date.now() + seconds * 1000]
     if (Date.now() > end) throw new Error(`Waited ${seconds} seconds for another answer than ${said.slice(0, 500)}`)
     await new Promise(resolve => setTimeout(resolve, 300))
