@@ -2,6 +2,7 @@ import { mkdir, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { isDeepStrictEqual } from 'node:util'
 import { compareDocuments, firstOfBoth } from '../../core/fields/compareDocuments'
+import { readsDocuments } from '../../core/fields/recognise'
 import type { PageEvidence, Word } from '../../core/model/evidence'
 import type { BarcodeRule, Rubric } from '../../core/model/rubric'
 import { bookOrder } from '../../core/split/bookOrder'
@@ -138,9 +139,9 @@ async function sidesOfBatch(work: Work, batch: number, draft: Rubric, step: Step
             blank: evidence!.blank,
             bornDigital: picture.bornDigital,
             words: words ?? read.get(id!) ?? null,
-            // In the batch's languages, its own reading would say the same.
+            // Its own reading would say the same, where there is one, and in the same languages.
             keep: async (words: Word[], languages: readonly string[]) => {
-              if (isDeepStrictEqual(languages, today.read.languages))
+              if (readsDocuments(today) && isDeepStrictEqual(languages, today.read.languages))
                 await pageRead(work, { id: id!, page_blob: picture.page }, batch, words)
             },
             from: picture.file,

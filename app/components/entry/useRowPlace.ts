@@ -24,20 +24,19 @@ export function useRowPlace(document: () => DocumentPage, field: Ref<Field | nul
       document().pages.findIndex(one => one.position === page),
     )
   })
-  watch(
-    () =>
-      table.value &&
-      document()
-        .pages.slice(first.value, first.value + mostPages)
-        .map(page => page.id)
-        .join(),
-    async pages => {
-      words.value = []
-      if (!pages) return
-      const found = await Promise.all(pages.split(',').map(id => ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])))
-      if (table.value) words.value = found
-    },
+  const pages = computed(() =>
+    table.value
+      ? document()
+          .pages.slice(first.value, first.value + mostPages)
+          .map(page => page.id)
+      : [],
   )
+  const asked = computed(() => pages.value.join())
+  watch(asked, async mine => {
+    words.value = []
+    const found = await Promise.all(pages.value.map(id => ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])))
+    if (mine === asked.value) words.value = found
+  })
   const places = computed(() =>
     table.value && words.value.length
       ? placesOfRows(rowsOf(kept(table.value.id)), table.value.columns ?? [], words.value, document().languages)
