@@ -3,6 +3,7 @@ import type { Overview } from '~~/shared/views/overview'
 import { counted } from '~/words/count'
 import { saidSize } from '~/words/size'
 import { faultWords } from '~/words/faults'
+import { bars, barsHigh, hundred, list, percent, whole } from '~/components/overview/bars'
 import { saidDay, saidHours, saidTime } from '~/words/time'
 
 /** What waits, what came in, what people put right, and what it weighs: with what to do next. */
@@ -47,25 +48,6 @@ const daysChart = computed(() => ({
   })),
 }))
 
-/** A list with what it is narrowed by. */
-const list = (page: string, by: Record<string, string>) => `${page}?${new URLSearchParams(by).toString()}`
-const me = useMe()
-const isSteward = computed(() => me.person?.roles.includes('steward') ?? false)
-
-/** Room for a bar each, in pixels. */
-const barsHigh = (bars: number) => Math.min(420, 80 + bars * 34)
-
-/** Bars that lie, one for each name; several series lie behind each other. */
-const bars = (names: readonly string[], series: readonly { name: string; data: readonly number[] }[], across: object) => ({
-  xAxis: { type: 'value', ...across },
-  yAxis: { type: 'category', data: names, inverse: true },
-  ...(series.length > 1 ? {} : { legend: { show: false } }),
-  series: series.map(one => ({ ...one, type: 'bar', ...(series.length > 1 ? { stack: 'all' } : {}) })),
-})
-const whole = { minInterval: 1 }
-const hundred = { max: 100, axisLabel: { formatter: '{value} %' } }
-
-const percent = (part: number, whole: number) => (whole ? Math.round((100 * part) / whole) : 0)
 const untouched = computed(() => (data.value?.untouched ?? []).map(row => ({ ...row, share: percent(row.untouched, row.documents) })))
 const untouchedSays = computed(() => {
   const worst = [...untouched.value].sort((a, b) => a.share - b.share)[0]
@@ -147,40 +129,6 @@ const deliveriesChart = computed(() =>
     data.value!.deliveries.map(row => row.destination),
     (['delivered', 'waiting', 'failed'] as const).map(name => ({ name, data: data.value!.deliveries.map(row => row[name]) })),
     whole,
-  ),
-)
-
-const devicesSays = computed(() => {
-  const [most] = data.value?.devices ?? []
-  if (!most) return 'Nothing was scanned at a device.'
-  return most.faults
-    ? `Most at ${most.device}: ${most.faults} of ${counted(most.loads, 'stack')}. The last time: ${most.last}`
-    : 'None had any.'
-})
-const devicesChart = computed(() =>
-  bars(
-    data.value!.devices.map(row => row.device),
-    [
-      { name: 'without trouble', data: data.value!.devices.map(row => row.loads - row.faults) },
-      { name: 'with trouble', data: data.value!.devices.map(row => row.faults) },
-    ],
-    whole,
-  ),
-)
-
-const codes = computed(() => (data.value?.codes ?? []).map(row => ({ ...row, share: percent(row.read, row.pages) })))
-const codesSays = computed(() => {
-  const worst = [...codes.value].sort((a, b) => a.share - b.share)[0]
-  if (!worst) return 'No rule looked for one.'
-  return worst.share === 100
-    ? 'All that were seen were read.'
-    : `Least at ${worst.rubric}: read on ${worst.share} % of ${counted(worst.pages, 'page')} that bear one.`
-})
-const codesChart = computed(() =>
-  bars(
-    codes.value.map(row => row.rubric),
-    [{ name: 'read', data: codes.value.map(row => row.share) }],
-    hundred,
   ),
 )
 
@@ -301,26 +249,7 @@ const storageChart = computed(() => ({
       :opens="(at, state) => list('/sent', { destination: data!.deliveries[at]!.id, state })"
       ><NuxtLink to="/sent" class="link">The slips</NuxtLink></FigureChart
     >
-    <FigureChart
-      title="Trouble at devices"
-      :height="barsHigh(data.devices.length)"
-      :says="devicesSays"
-      :option="devicesChart"
-      :head="['Device', 'Stacks', 'With trouble', 'The last time']"
-      :rows="data.devices.map(row => [row.device, row.loads, row.faults, row.last ?? ''])"
-      :links="data.devices.map(row => (isSteward ? `/set-up/${row.id}` : null))"
-      :opens="at => (isSteward ? `/set-up/${data!.devices[at]!.id}` : null)"
-    />
-    <FigureChart
-      title="Codes that were read"
-      :height="barsHigh(codes.length)"
-      :says="codesSays"
-      :option="codesChart"
-      :head="['Rubric', 'Pages with a code', 'Read', 'In a hundred']"
-      :rows="codes.map(row => [row.rubric, row.pages, row.read, row.share])"
-      :links="codes.map(row => list('/batches', { text: row.rubric }))"
-      :opens="at => list('/batches', { text: codes[at]!.rubric })"
-    />
+    <ScanningFigures :devices="data.devices" :codes="data.codes" />
     <FigureChart
       title="What pages weigh"
       :height="barsHigh(data.storage.length)"

@@ -63,8 +63,8 @@ describe("of another clerk's batch", () => {
     expect([asked.status, asked.words]).toEqual([404, 'There is nothing here, or it belongs to someone else.'])
   })
 
-  it.each(named(routeTable.filter(row => subjectOf(row))))('%s wants a number', async (_, row) => {
-    expect((await send(owner, row, things, 'none')).status).toBe(400)
+  it.each(named(routeTable.filter(row => subjectOf(row))))('%s knows nothing by a name that is no number', async (_, row) => {
+    expect((await send(owner, row, things, 'none')).status).toBe(404)
   })
 })
 
