@@ -1,12 +1,8 @@
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { startPostgres } from '../run/postgres'
 import { FindAsked } from '../shared/views/find'
 import type { Person } from '../shared/views/people'
-import { openDatabase, type Sql } from '../store/database'
+import type { Sql } from '../store/database'
 import { countFound, findDocuments } from '../store/find/find'
-import { migrate } from '../store/migrate'
+import { makeOffice, onScratch } from './scratch'
 
 // Finding among many documents of five pages: `npm run bench:finding -- 1000000`. Made-up words, the frequent ones in every
 // second or third document, sixty or so a document; each kind of question a few times, the middle one in milliseconds.
@@ -16,26 +12,16 @@ const vocabulary = 30_000
 const listLength = 31
 const times = 5
 
-const data = await mkdtemp(join(tmpdir(), 'rubricator-finding-'))
-const database = await startPostgres(data, 'secret')
-const sql = openDatabase(database.url, 4)
-try {
-  await migrate(sql)
+await onScratch(4, async sql => {
   const begun = Date.now()
   await fill(sql)
   console.log(`${documents} documents of five pages, made in ${Math.round((Date.now() - begun) / 1000)} s`)
   await measure(sql)
-} finally {
-  await sql.end()
-  await database.stop()
-  await database.remove()
-  await rm(data, { recursive: true, force: true })
-}
+})
 
 /** Written in bulk; what is not looked at here is left out. */
 async function fill(sql: Sql): Promise<void> {
   await sql.begin(async tx => {
-    await tx`set local session_replication_role = replica`
     await tx`set local maintenance_work_mem = '1GB'`
     await tx`
       create table vocabulary as
@@ -45,9 +31,7 @@ async function fill(sql: Sql): Promise<void> {
           select string_agg(substr('bacedifoguhamelinoputarasetivo', 1 + 2 * ((id / (15 ^ place)::int) % 15), 2), '' order by place)
           from generate_series(0, 3) as place) as word
         from generate_series(0, ${vocabulary - 1}::int) as id) as made`
-    await tx`insert into people (name, password_hash, roles) select 'Clerk ' || n, 'x', array['clerk'] from generate_series(1, 20) as n`
-    await tx`insert into rubrics (name) select 'Rubric ' || n from generate_series(1, 12) as n`
-    await tx`insert into rubric_versions (rubric_id, version, body) select id, 1, '{ "types": [] }' from rubrics`
+    await makeOffice(tx)
     await tx`
       insert into batches (name, rubric_id, rubric_version, state, owner)
       select 'Batch ' || n, (array(select id from rubrics order by id))[1 + n % 12], 1, 'done',

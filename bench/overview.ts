@@ -1,11 +1,7 @@
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { startPostgres } from '../run/postgres'
 import type { Person } from '../shared/views/people'
-import { openDatabase, type Sql } from '../store/database'
-import { migrate } from '../store/migrate'
+import type { Sql } from '../store/database'
 import { overviewOf } from '../store/overview'
+import { makeOffice, onScratch } from './scratch'
 
 // The overview of a year, a thousand sides a working day unless told otherwise: `npm run bench:overview -- 2000`. Each a few times,
 // the middle one in milliseconds.
@@ -15,29 +11,17 @@ const workingDays = 250
 const batches = Math.ceil((sidesADay * workingDays) / 50)
 const times = 5
 
-const data = await mkdtemp(join(tmpdir(), 'rubricator-overview-'))
-const database = await startPostgres(data, 'secret')
-const sql = openDatabase(database.url, 8)
-try {
-  await migrate(sql)
+await onScratch(8, async sql => {
   const begun = Date.now()
   await fill(sql)
   console.log(`${batches} batches of 50 sides and 25 documents, made in ${Math.round((Date.now() - begun) / 1000)} s`)
   await measure(sql)
-} finally {
-  await sql.end()
-  await database.stop()
-  await database.remove()
-  await rm(data, { recursive: true, force: true })
-}
+})
 
 /** Written in bulk; what is not looked at here is left out. */
 async function fill(sql: Sql): Promise<void> {
   await sql.begin(async tx => {
-    await tx`set local session_replication_role = replica`
-    await tx`insert into people (name, password_hash, roles) select 'Clerk ' || n, 'x', array['clerk'] from generate_series(1, 20) as n`
-    await tx`insert into rubrics (name) select 'Rubric ' || n from generate_series(1, 12) as n`
-    await tx`insert into rubric_versions (rubric_id, version, body) select id, 1, '{ "types": [] }' from rubrics`
+    await makeOffice(tx)
     await tx`insert into devices (name, address) select 'Device ' || n, 'http://127.0.0.1/' || n from generate_series(1, 4) as n`
     await tx`
       insert into batches (name, rubric_id, rubric_version, state, owner, created_at)

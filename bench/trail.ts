@@ -1,17 +1,10 @@
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { startPostgres } from '../run/postgres'
-import { openDatabase, type Sql } from '../store/database'
-import { migrate } from '../store/migrate'
+import type { Sql } from '../store/database'
 import { chainTrail, verifyTrail } from '../store/trailChain'
+import { makeClerks, onScratch } from './scratch'
 
 // The trail of so many lines, chained and looked over: `npm run bench:trail -- 10000000`.
 
 const lines = Number(process.argv[2] ?? 1_000_000)
-const data = await mkdtemp(join(tmpdir(), 'rubricator-trail-'))
-const database = await startPostgres(data, 'secret')
-const sql = openDatabase(database.url, 4)
 const timed = async <T>(what: string, work: () => Promise<T>): Promise<T> => {
   const begun = performance.now()
   const done = await work()
@@ -19,24 +12,18 @@ const timed = async <T>(what: string, work: () => Promise<T>): Promise<T> => {
   console.log(what.padEnd(28), `${seconds.toFixed(1)} s,`.padStart(10), `${Math.round(lines / seconds)} lines a second`)
   return done
 }
-try {
-  await migrate(sql)
+await onScratch(4, async sql => {
   await fill(sql)
   await timed('chained', async () => {
     while (await chainTrail(sql));
   })
   const { lines: seen, fault } = await timed('looked over', () => verifyTrail(sql))
   console.log(`${seen} lines looked over; ${fault ?? 'all agree'}.`)
-} finally {
-  await sql.end()
-  await database.stop()
-  await database.remove()
-  await rm(data, { recursive: true, force: true })
-}
+})
 
 /** Changes of values as people make them, written in bulk. */
 async function fill(sql: Sql): Promise<void> {
-  await sql`insert into people (name, password_hash, roles) select 'Clerk ' || n, 'x', array['clerk'] from generate_series(1, 20) as n`
+  await makeClerks(sql)
   await sql`
     insert into trail (actor, person, what, address, old, new, at)
     select 'person', (array(select id from people order by id))[1 + n % 20], 'values', '127.0.0.1',
