@@ -4,9 +4,10 @@ import type { Word } from '../core/model/evidence'
 import { isTwoLevel } from '../core/raster/colour'
 import { adaptiveMono, bitmapOf } from '../core/raster/mono'
 import { inkNearPrint } from '../core/raster/nearPrint'
+import { inGroups } from '../core/text/groups'
 import { isPoor, surer } from '../core/text/surer'
 import { decodeImage } from './images'
-import { readPages } from './ocr'
+import { pagesAtOnce, readPages } from './ocr'
 import { inGrey } from './pageImage'
 import { inTempFolder } from './tempFolder'
 import { encodeG4 } from './tiff'
@@ -39,6 +40,22 @@ export async function readBest(pages: readonly PageToRead[], dpi: number, langua
     }
   })
   return read
+}
+
+/**
+ * Reads pages so many at once, neighbours of one resolution together; the words of each are told once they are there.
+ * @param filesOf fetches a page's pictures when it is its turn
+ */
+export async function readInGroups<T extends { dpi: number }>(
+  pages: readonly T[],
+  languages: readonly string[],
+  filesOf: (page: T) => Promise<PageToRead>,
+  tell: (page: T, words: Word[]) => Promise<void>,
+): Promise<void> {
+  for (const group of inGroups(pages, pagesAtOnce, page => page.dpi)) {
+    const read = await readBest(await Promise.all(group.map(filesOf)), group[0]!.dpi, languages)
+    for (const [at, page] of group.entries()) await tell(page, read[at]!)
+  }
 }
 
 /**

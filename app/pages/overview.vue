@@ -184,7 +184,6 @@ const storageChart = computed(() => ({
       :head="['Day', 'Sides', 'Documents', 'Filed', 'Corrections']"
       :rows="data.days.map(row => [row.day, row.sides, row.documents, row.filed, row.corrections])"
       :links="data.days.map(row => list('/find', { from: row.day, to: row.day }))"
-      :opens="at => list('/find', { from: data!.days[at]!.day, to: data!.days[at]!.day })"
       ><NuxtLink to="/find" class="link">The documents</NuxtLink></FigureChart
     >
     <FigureChart
@@ -195,7 +194,6 @@ const storageChart = computed(() => ({
       :head="['Rubric', 'Documents', 'Needed no hand', 'In a hundred']"
       :rows="untouched.map(row => [row.rubric, row.documents, row.untouched, row.share])"
       :links="untouched.map(row => list('/find', { rubric: row.rubric, state: 'sent' }))"
-      :opens="at => list('/find', { rubric: untouched[at]!.rubric, state: 'sent' })"
     />
     <FigureChart
       title="Values that people put right"
@@ -205,7 +203,6 @@ const storageChart = computed(() => ({
       :head="['Rubric', 'Type', 'Field', 'Documents', 'Put right', 'In a hundred']"
       :rows="changed.map(row => [row.rubric, row.type, row.field, row.documents, row.changed, row.share])"
       :links="changed.map(row => list('/find', { rubric: row.rubric, type: row.type, state: 'sent' }))"
-      :opens="at => list('/find', { rubric: changed[at]!.rubric, type: changed[at]!.type, state: 'sent' })"
     />
     <FigureChart
       title="What checkers found"
@@ -225,6 +222,7 @@ const storageChart = computed(() => ({
         ])
       "
       :links="faults.map(row => list('/find', { rubric: row.rubric, ...(row.type ? { type: row.type } : {}) }))"
+      :opens="() => null"
       ><NuxtLink to="/batches?state=to check" class="link">What waits to be checked</NuxtLink></FigureChart
     >
     <FigureChart
@@ -235,7 +233,6 @@ const storageChart = computed(() => ({
       :head="['Rubric', 'Stage', 'Batches', 'Hours, the middle one', 'Nine of ten at most']"
       :rows="data.stages.map(row => [row.rubric, row.stage, row.batches, row.middle, row.most])"
       :links="data.stages.map(row => list('/batches', { text: row.rubric, state: row.stage }))"
-      :opens="at => list('/batches', { text: data!.stages[at]!.rubric, state: data!.stages[at]!.stage })"
       ><NuxtLink to="/batches" class="link">The batches</NuxtLink></FigureChart
     >
     <FigureChart

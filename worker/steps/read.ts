@@ -1,6 +1,4 @@
-import { inGroups } from '../../core/text/groups'
-import { pagesAtOnce } from '../../engine/ocr'
-import { readBest } from '../../engine/reading'
+import { readInGroups } from '../../engine/reading'
 import { documentRead, pageRead } from '../../flow/read'
 import { findDocument, pagesToRead } from '../../store/documents/read'
 import { rubricOfBatch } from '../../store/setup/rubrics'
@@ -13,13 +11,14 @@ export async function read(work: Work, { document: id }: { document: number }): 
   const {
     read: { languages },
   } = await rubricOfBatch(work.sql, document.batch_id)
-  for (const pages of inGroups(await pagesToRead(work.sql, id), pagesAtOnce, page => page.dpi)) {
-    const pictures = pages.map(async page => ({
+  await readInGroups(
+    await pagesToRead(work.sql, id),
+    languages,
+    async page => ({
       page: await work.blobs.local(page.page_blob),
       reading: page.reading_blob && (await work.blobs.local(page.reading_blob)),
-    }))
-    const read = await readBest(await Promise.all(pictures), pages[0]!.dpi, languages)
-    for (const [at, page] of pages.entries()) await pageRead(work, page, document.batch_id, read[at]!)
-  }
+    }),
+    (page, words) => pageRead(work, page, document.batch_id, words),
+  )
   await documentRead(work, document)
 }

@@ -4,14 +4,12 @@ import { shownValue } from '../../core/fields/fieldValue'
 import { readsDocuments } from '../../core/fields/recognise'
 import type { Word } from '../../core/model/evidence'
 import type { Rubric } from '../../core/model/rubric'
-import { inGroups } from '../../core/text/groups'
 import { inOrder } from '../../core/name/inOrder'
 import { renderName } from '../../core/name/template'
 import type { SplitDocument } from '../../core/split/types'
 import { documentToMake } from '../../engine/documentToMake'
 import type { PagePicture } from '../../engine/fillEvidence'
-import { pagesAtOnce } from '../../engine/ocr'
-import { readBest } from '../../engine/reading'
+import { readInGroups } from '../../engine/reading'
 import type { Learned } from '../../store/learned'
 import { findOffice } from '../../store/setup/office'
 import type { Work } from '../context'
@@ -116,20 +114,21 @@ async function wordsOf(
   known: Map<number, readonly Word[]>,
 ): Promise<(readonly Word[])[]> {
   const { languages } = rubric.read
-  const unread: { number: number; page: TriedPage }[] = []
+  const unread: (TriedPage & { number: number })[] = []
   for (const [at, page] of pages.entries()) {
     const number = numbers[at]!
     if (known.has(number)) continue
     if (page.words) known.set(number, page.words)
-    else if (readsDocuments(rubric) && !page.blank) unread.push({ number, page })
+    else if (readsDocuments(rubric) && !page.blank) unread.push({ ...page, number })
   }
-  for (const group of inGroups(unread, pagesAtOnce, ({ page }) => page.dpi)) {
-    const files = group.map(async ({ page: { file, reading } }) => ({ page: await file(), reading: await reading() }))
-    const read = await readBest(await Promise.all(files), group[0]!.page.dpi, languages)
-    for (const [at, { number, page }] of group.entries()) {
-      known.set(number, read[at]!)
-      await page.keep(read[at]!, languages)
-    }
-  }
+  await readInGroups(
+    unread,
+    languages,
+    async page => ({ page: await page.file(), reading: await page.reading() }),
+    async (page, words) => {
+      known.set(page.number, words)
+      await page.keep(words, languages)
+    },
+  )
   return numbers.map(page => known.get(page) ?? [])
 }

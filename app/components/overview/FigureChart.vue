@@ -9,10 +9,10 @@ const props = defineProps<{
   option: EChartsCoreOption
   head: readonly string[]
   rows: readonly (readonly (string | number)[])[]
-  /** The list behind each row of the table; null where there is none. */
+  /** The list behind each row of the table, and behind its place in the chart; null where there is none. */
   links?: readonly (string | null)[]
-  /** The list behind a place in the chart: the so manyth on its axis, of a series. */
-  opens?: (at: number, series: string) => string | null | undefined
+  /** The list behind a place in the chart, where that is another: the so manyth on its axis, of a series. */
+  opens?: (at: number, series: string) => string | null
   /** Pixels. */
   height?: number
 }>()
@@ -29,7 +29,7 @@ async function show() {
   // Loaded where a chart is.
   const { draw } = await import('./chart')
   await nextTick()
-  if (frame.value && wanted()) chart = draw(frame.value, props.option, props.opens && open)
+  if (frame.value && wanted()) chart = draw(frame.value, props.option, (props.opens ?? props.links) && open)
 }
 onMounted(show)
 watch([asTable, () => props.rows.length > 0], show)
@@ -42,7 +42,7 @@ onBeforeUnmount(() => {
   chart?.end()
 })
 function open(at: number, series: string) {
-  const to = props.opens?.(at, series)
+  const to = props.opens ? props.opens(at, series) : props.links?.[at]
   if (to) void navigateTo(to)
 }
 const csv = computed(() => {

@@ -52,7 +52,6 @@ const codesChart = computed(() =>
     :head="['Device', 'Stacks', 'With trouble', 'The last time']"
     :rows="devices.map(row => [row.device, row.loads, row.faults, row.last ?? ''])"
     :links="devices.map(row => (isSteward ? `/set-up/${row.id}` : null))"
-    :opens="at => (isSteward ? `/set-up/${devices[at]!.id}` : null)"
   />
   <FigureChart
     title="Codes that were read"
@@ -62,6 +61,5 @@ const codesChart = computed(() =>
     :head="['Rubric', 'Pages with a code', 'Read', 'In a hundred']"
     :rows="read.map(row => [row.rubric, row.pages, row.read, row.share])"
     :links="read.map(row => list('/batches', { text: row.rubric }))"
-    :opens="at => list('/batches', { text: read[at]!.rubric })"
   />
 </template>
