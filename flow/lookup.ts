@@ -9,6 +9,7 @@ import { json } from '../store/database'
 import { addEntry } from '../store/documents/entries'
 import type { DocumentRow } from '../store/documents/read'
 import { refreshWords } from '../store/find/words'
+import { chosenRecord, sealValues } from '../store/trailValues'
 import { refuseOthersAt } from './documentLease'
 import { inBatch, type Flow } from './inBatch'
 
@@ -37,7 +38,8 @@ export function keepLookup(flow: Flow, actor: Actor, document: DocumentRow, { ty
       where id = ${document.id}`
     await addEntry(tx, actor, document.id, fields)
     await refreshWords(tx, [document.id])
-    await batch.note({ what: 'look up', document: document.id, new: { system, chosen: answer.chosen } })
+    const [record] = await sealValues(tx, document.id, answer.chosen === null ? {} : { [chosenRecord]: answer.chosen })
+    await batch.note({ what: 'look up', document: document.id, new: { system, ...record } })
     return true
   })
 }

@@ -1,5 +1,6 @@
 import type { TrailLine } from '../shared/views/trail'
 import { partLike, type Sql } from './database'
+import { openValues } from './trailValues'
 
 export interface TrailSearch {
   person?: string | undefined
@@ -13,8 +14,8 @@ export interface TrailSearch {
 }
 
 /** Lines of the trail, the newest first, by key. */
-export function trailLines(sql: Sql, { person, what, from, to, batch, before, most }: TrailSearch): Promise<TrailLine[]> {
-  return sql<TrailLine[]>`
+export async function trailLines(sql: Sql, { person, what, from, to, batch, before, most }: TrailSearch): Promise<TrailLine[]> {
+  const lines = await sql<TrailLine[]>`
     select trail.id, trail.at, trail.actor, people.name as person, trail.what, trail.batch_id as batch, batches.name as "batchName",
       trail.document_id as document, trail.address, trail.old, trail.new, trail_chain.seq
     from trail
@@ -29,4 +30,5 @@ export function trailLines(sql: Sql, { person, what, from, to, batch, before, mo
       and (${to ?? null}::date is null or trail.at < ${to ?? null}::date + 1)
     order by trail.id desc
     limit ${most}`
+  return openValues(sql, lines)
 }

@@ -102,6 +102,8 @@ export function historyWords(line: HistoryLine, document: Pick<DocumentPage, 'do
       return `${who} had its batch kept whole${because}.`
     case 'let bytes go':
       return `Bytes of its batch went, as the rubric says.`
+    case 'let values go':
+      return `What had been entered of what is black now was let go.`
     case 'open document':
       return `${who} opened it again, for its edition ${told.edition}.`
     case 'hand over':

@@ -1,4 +1,5 @@
 import type { TrailLine } from '~~/shared/views/trail'
+import { counted } from './count'
 
 /** What a line of the trail says was done; what has no words of its own stands as it is kept. */
 const doneWords: Record<string, string> = {
@@ -33,6 +34,7 @@ const doneWords: Record<string, string> = {
   'look at original': 'looked at what is black',
   'remove originals': 'let originals go',
   'let bytes go': 'let bytes go, as the rubric says',
+  'let values go': 'let go of values that are black now',
   'keep whole': 'had it kept whole',
   'find right': 'found it right',
   'find wrong': 'sent it back',
@@ -86,6 +88,8 @@ const said = (value: unknown): string =>
 
 /** Old and new in short. */
 export function trailDetail({ what, old, new: now }: Pick<TrailLine, 'what' | 'old' | 'new'>): string {
+  // Digests say nothing to people.
+  if (what === 'let values go' && isObject(now) && Array.isArray(now.values)) return counted(now.values.length, 'value')
   const words =
     what === 'set up' && isObject(now) ? settingDetail(isObject(old) ? old : null, now) : [said(old), said(now)].filter(Boolean).join(' → ')
   return words.length > mostLetters ? `${words.slice(0, mostLetters)}…` : words

@@ -9,6 +9,7 @@ import { setType } from '../../flow/setType'
 import { documentsOfBatch, showBatch } from '../../store/batches/show'
 import { entriesOf } from '../../store/documents/entries'
 import { nextToEnter } from '../../store/documents/next'
+import { historyOf } from '../../store/documents/history'
 import { findDocument } from '../../store/documents/read'
 import { siblingsOf } from '../../store/documents/siblings'
 import { addPerson, personByPassword } from '../../store/people/people'
@@ -138,7 +139,7 @@ describe('a filed document', () => {
     await sql`delete from pgboss.job`
     expect(await enterFields(flow, by, first, { fields: typed({ note: 'Harebell' }), confirm: true })).toBeNull()
     expect(await jobs('build')).toEqual([{ document: first.id }])
-    const [line] = await sql`select old, new from trail where document_id = ${first.id} and what = 'confirm' order by id desc limit 1`
+    const line = (await historyOf(sql, first.id, 50)).findLast(one => one.what === 'confirm')
     expect(line).toMatchObject({ old: { note: 'Marram' }, new: { note: 'Harebell' } })
     expect(
       (await sql`select edition from documents where batch_id = ${batch} order by position`).map(row => row.edition as number),

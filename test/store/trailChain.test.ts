@@ -3,6 +3,8 @@ import { headText, readHead } from '../../core/ledger/chain'
 import { worker } from '../../core/model/actor'
 import { appendToTrail } from '../../store/trail'
 import { chainTrail, headOf, headOfToday, verifyTrail } from '../../store/trailChain'
+import { trailLines } from '../../store/trailLines'
+import { goneValue, letGo, letValuesGo, sealValues } from '../../store/trailValues'
 import { by, ownDatabase, sql } from './harness'
 
 ownDatabase()
@@ -58,6 +60,40 @@ it('chains each line once, in the order in which they were committed, and agrees
   expect(found.head!.seq).toBe(before.seq + 4)
   expect(await verifyTrail(sql, { from: before.seq })).toMatchObject({ lines: 4, fault: null, head: found.head })
   expect(await verifyTrail(sql, { known: readHead(headText(before)) })).toMatchObject({ fault: null })
+})
+
+it('tells of values that can go without breaking it, and shows where one was changed or went in silence', async () => {
+  await all()
+  const digests = await sql.begin(async tx => {
+    const [old, now] = await sealValues(tx, 7, { fee: '12.50', who: 'Wenna' }, { fee: '12.50', who: 'Wenna "Ä"' })
+    expect(old!.fee).toEqual(now!.fee)
+    await appendToTrail(tx, by, { what: 'enter', document: 7, old, new: now })
+    return now!
+  })
+  await all()
+  const shown = async () => (await trailLines(sql, { before: null, most: 1, what: 'enter' }))[0]!
+  expect(await shown()).toMatchObject({ old: { who: 'Wenna' }, new: { fee: '12.50', who: 'Wenna "Ä"' } })
+  expect(JSON.stringify(await sql`select old, new from trail order by id desc limit 1`)).not.toContain('Wenna')
+  expect((await verifyTrail(sql)).fault).toBeNull()
+  await expect(sql`update trail_values set value = 'other'`).rejects.toThrow('Nothing is ever taken out')
+  await meddle(`update trail_values set value = '99.00' where value = '12.50'`)
+  expect((await verifyTrail(sql)).fault).toBe('A value that the trail tells of, of document 7, is not the one that was kept.')
+  await meddle(`update trail_values set value = '12.50' where value = '99.00'`)
+
+  const gone = await sql.begin(async tx => {
+    const values = await letValuesGo(tx, 7, field => field === 'who')
+    await appendToTrail(tx, by, { what: letGo, document: 7, new: { values } })
+    return values
+  })
+  expect(gone).toHaveLength(2)
+  expect(gone).toContain(digests.who!.sealed)
+  await all()
+  expect(await shown()).toMatchObject({ old: { who: goneValue }, new: { fee: '12.50', who: goneValue } })
+  expect((await verifyTrail(sql)).fault).toBeNull()
+  const kept = await sql`select digest, document_id, field, salt, value from trail_values`
+  await sql`delete from trail_values`
+  expect((await verifyTrail(sql)).fault).toMatch(/^A value that line \d+ of the trail tells of is gone, and no line says why\.$/)
+  await sql`insert into trail_values ${sql(kept)}`
 })
 
 it('shows that a line was changed, taken out, put in between, or the end cut off', async () => {
