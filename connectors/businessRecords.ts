@@ -8,7 +8,7 @@ import { fetchWithBearer, oauthOptions } from './oauth'
 /** A line of what is written back: their key, our field, and what they want instead of text. */
 const writing = /^(?<key>\S+) = (?<field>\S+)(?: as (?<kind>number|boolean))?$/
 const Options = z.strictObject({
-  address: z.url().meta({ title: 'Address', description: 'Address of the API, without a slash at its end' }),
+  address: z.url().meta({ title: 'Address', description: 'Address of the API, without a slash at its end', trusts: true }),
   key: z.string().min(1).optional().meta({ title: 'Key', description: 'The bearer key that it wants', secret: true }),
   ...oauthOptions,
   lookup: z

@@ -7,7 +7,9 @@ import { checkSpace, deliverInto, heldIn, type FileSpace } from './fileSpace'
 import { bearerOf, dropBearer, oauthOptions } from './oauth'
 
 const Options = z.strictObject({
-  address: z.url().meta({ title: 'Address', description: 'Address of the folder, such as https://cloud.example/dav/records' }),
+  address: z
+    .url()
+    .meta({ title: 'Address', description: 'Address of the folder, such as https://cloud.example/dav/records', trusts: true }),
   user: z.string().optional().meta({ title: 'User name', description: 'The user name, where it asks for one' }),
   password: z.string().optional().meta({ title: 'Password', description: 'The password that belongs to it', secret: true }),
   ...oauthOptions,

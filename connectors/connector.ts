@@ -111,6 +111,8 @@ export interface OptionView {
   required: boolean
   /** Never shown again once it is kept. */
   secret: boolean
+  /** It says whom the secrets are shown to. */
+  trusts: boolean
   /** Its JSON Schema. */
   schema: Record<string, unknown>
 }
@@ -139,7 +141,8 @@ interface Definition<Options extends z.ZodObject> {
 
 /**
  * A connector: its name, a schema that gives each of its options a title and a line that says what it is, what it can do,
- * and how to open it with sound options. An option is a secret where its meta says so.
+ * and how to open it with sound options. An option is a secret, or says whom
+ * secrets are shown to, where its meta says so (`secret`, `trusts`).
  */
 export function defineConnector<Options extends z.ZodObject>({
   name,
@@ -164,8 +167,16 @@ function optionsOf(options: z.ZodObject): OptionView[] {
     properties?: Record<string, Record<string, unknown>>
     required?: string[]
   }
-  return Object.entries(properties).map(([key, { description, title, secret, ...schema }]) => {
+  return Object.entries(properties).map(([key, { description, title, secret, trusts, ...schema }]) => {
     if (typeof description !== 'string' || typeof title !== 'string') throw new Error(`The option "${key}" does not say what it is.`)
-    return { key, label: title, is: description, required: required.includes(key), secret: secret === true, schema }
+    return {
+      key,
+      label: title,
+      is: description,
+      required: required.includes(key),
+      secret: secret === true,
+      trusts: trusts === true,
+      schema,
+    }
   })
 }

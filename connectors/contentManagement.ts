@@ -9,7 +9,9 @@ import { joined } from './fileSpace'
 import { fetchWithBearer, oauthOptions } from './oauth'
 
 const Options = z.strictObject({
-  address: z.url({ protocol: /^https?$/ }).meta({ title: 'Address', description: 'Address of the system’s CMIS browser binding' }),
+  address: z
+    .url({ protocol: /^https?$/ })
+    .meta({ title: 'Address', description: 'Address of the system’s CMIS browser binding', trusts: true }),
   repository: z.string().optional().meta({ title: 'Repository', description: 'Its identity, where there are several' }),
   user: z.string().optional().meta({ title: 'User name', description: 'The user name, where it asks for one' }),
   password: z.string().optional().meta({ title: 'Password', description: 'The password that belongs to it', secret: true }),

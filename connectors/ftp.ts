@@ -9,8 +9,13 @@ import { defineConnector, Refusal, sorted, type Entry } from './connector'
 import { checkSpace, deliverInto, heldIn, joined, keptConnection, type FileSpace } from './fileSpace'
 
 const Options = z.strictObject({
-  host: z.string().min(1).meta({ title: 'Server', description: 'The server, by name or address' }),
-  port: z.int().min(1).max(65535).default(21).meta({ title: 'Port', description: 'Its port: 21, or 990 with TLS from the first byte' }),
+  host: z.string().min(1).meta({ title: 'Server', description: 'The server, by name or address', trusts: true }),
+  port: z
+    .int()
+    .min(1)
+    .max(65535)
+    .default(21)
+    .meta({ title: 'Port', description: 'Its port: 21, or 990 with TLS from the first byte', trusts: true }),
   tls: z.enum(['raised', 'at once', 'none']).default('raised').meta({
     title: 'TLS',
     description: 'Raised to TLS before the password is said, TLS from the first byte, or none: everything in clear',

@@ -7,7 +7,7 @@ import { defineConnector, Refusal, type Delivery, type Receipt } from './connect
 import { fetchWithBearer, oauthOptions } from './oauth'
 
 const Options = z.strictObject({
-  address: z.url({ protocol: /^https?$/ }).meta({ title: 'Address', description: 'Where each document is posted to' }),
+  address: z.url({ protocol: /^https?$/ }).meta({ title: 'Address', description: 'Where each document is posted to', trusts: true }),
   secret: z.string().min(16).meta({
     title: 'Secret',
     description: 'Signs every call, so that the other side knows who calls; 16 characters or more',

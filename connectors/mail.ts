@@ -9,8 +9,12 @@ import { ReachError } from '../reach/networks'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
 
 const Options = z.strictObject({
-  host: z.string().min(1).meta({ title: 'Mail server', description: 'The mail server, by name or address' }),
-  port: z.int().min(1).max(65535).meta({ title: 'Port', description: 'Its port: 465 with TLS from the first byte, else 587 or 25' }),
+  host: z.string().min(1).meta({ title: 'Mail server', description: 'The mail server, by name or address', trusts: true }),
+  port: z
+    .int()
+    .min(1)
+    .max(65535)
+    .meta({ title: 'Port', description: 'Its port: 465 with TLS from the first byte, else 587 or 25', trusts: true }),
   secure: z.boolean().default(false).meta({
     title: 'TLS at once',
     description: 'TLS from the first byte; without it the connection is raised to TLS where the server offers that',

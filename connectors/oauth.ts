@@ -12,7 +12,7 @@ export const oauthOptions = {
     .url({ protocol: /^https?$/ })
     .max(2000)
     .optional()
-    .meta({ title: 'Token address', description: 'Where OAuth 2.0 gives tokens to programs, if it wants them' }),
+    .meta({ title: 'Token address', description: 'Where OAuth 2.0 gives tokens to programs, if it wants them', trusts: true }),
   signInAddress: z
     .url({ protocol: /^https?$/ })
     .max(2000)

@@ -22,7 +22,7 @@ import { joined } from './fileSpace'
 const Options = z.strictObject({
   endpoint: z
     .url({ protocol: /^https?$/ })
-    .meta({ title: 'Address', description: 'Address of the object store, such as https://objects.example' }),
+    .meta({ title: 'Address', description: 'Address of the object store, such as https://objects.example', trusts: true }),
   region: z.string().min(1).default('us-east-1').meta({ title: 'Region', description: 'Its region; a store of one’s own takes any' }),
   bucket: z.string().min(3).max(63).meta({ title: 'Bucket', description: 'The bucket, which must exist' }),
   prefix: z.string().default('').meta({ title: 'Folder', description: 'In front of every name' }),

@@ -7,8 +7,8 @@ import { defineConnector, Refusal, sorted, type Entry } from './connector'
 import { checkSpace, deliverInto, heldIn, joined, keptConnection, type FileSpace } from './fileSpace'
 
 const Options = z.strictObject({
-  host: z.string().min(1).meta({ title: 'Server', description: 'The server, by name or address' }),
-  port: z.int().min(1).max(65535).default(22).meta({ title: 'Port', description: 'Its port, 22 as a rule' }),
+  host: z.string().min(1).meta({ title: 'Server', description: 'The server, by name or address', trusts: true }),
+  port: z.int().min(1).max(65535).default(22).meta({ title: 'Port', description: 'Its port, 22 as a rule', trusts: true }),
   user: z.string().min(1).meta({ title: 'User name', description: 'The user name there' }),
   password: z.string().optional().meta({ title: 'Password', description: 'The password, where no key is used', secret: true }),
   key: z.string().optional().meta({

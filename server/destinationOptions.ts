@@ -12,7 +12,8 @@ export const mostOptionBytes = 64 * 1024
 
 /**
  * Options that a connector takes; 422 with each fault under `options.…`.
- * @param kept what a destination has: a secret that is left out stays, one that is empty goes
+ * @param kept what a destination has: a secret that is left out stays, unless it would be shown to somebody else; one that is
+ *   empty goes
  */
 export async function soundOptions(
   connector: string,
@@ -21,6 +22,15 @@ export async function soundOptions(
 ): Promise<Record<string, unknown>> {
   const { options: known, open } = connectorNamed(connector)
   const secrets = known.filter(option => option.secret && !(option.key in given) && kept[option.key] !== undefined)
+  const others = known.filter(({ key, trusts }) => trusts && whom(given[key]) !== whom(kept[key]))
+  if (secrets.length && others.length) {
+    const message = 'Enter it again: it is shown to somebody else now.'
+    throw refuse(
+      422,
+      `${others.map(({ label }) => label).join(' and ')} changed, so secrets must be entered again: ${secrets.map(({ label }) => label).join(', ')}.`,
+      secrets.map(({ key }) => ({ path: `options.${key}`, message })),
+    )
+  }
   const all = { ...Object.fromEntries(secrets.map(({ key }) => [key, kept[key]])), ...given }
   const options = Object.fromEntries(Object.entries(all).filter(([, value]) => value !== ''))
   try {
@@ -36,6 +46,13 @@ export async function soundOptions(
   }
   if (['network-folder', 'bag'].includes(connector) && options.path !== kept.path) await folderOf(String(options.path))
   return options
+}
+
+/** Whom an address stands for: its scheme, host and port; of anything else the whole. */
+function whom(value: unknown): unknown {
+  if (typeof value !== 'string' || !URL.canParse(value)) return value
+  const { protocol, host } = new URL(value)
+  return host ? `${protocol}//${host}` : value
 }
 
 async function folderOf(path: string): Promise<void> {

@@ -71,7 +71,8 @@ describe('a destination', () => {
 
   it('keeps its secrets to itself: one that is left out stays, another takes its place, an empty one goes', async () => {
     const options = { host: '127.0.0.1', port: 9, from: 'office@saltmere.example', user: 'office' }
-    const put = (more: object) => steward('PUT', '/api/destinations/letters', { name: 'Letters', options: { ...options, ...more } })
+    const put = (more: object) =>
+      steward<Refused>('PUT', '/api/destinations/letters', { name: 'Letters', options: { ...options, ...more } })
     expect((await put({ password: 'the word' })).status).toBe(200)
     const ordered = { name: 'Letters', options, inOrder: true }
     expect((await steward('PUT', '/api/destinations/letters', ordered)).status).toBe(200)
@@ -80,6 +81,11 @@ describe('a destination', () => {
     const shown = await show('letters')
     expect(shown).toMatchObject({ name: 'Letters', secretsKept: ['password'], options: { user: 'office', subject: 'From the quay' } })
     expect(JSON.stringify(shown)).not.toContain('the word')
+    // Whoever does not know it cannot have it sent to a host of their own.
+    const moved = await put({ host: 'localhost' })
+    expect([moved.status, moved.body.data?.map(one => one.path)]).toEqual([422, ['options.password']])
+    expect((await show('letters')).options.host).toBe('127.0.0.1')
+    expect((await put({ host: 'localhost', password: 'another word' })).status).toBe(200)
     await put({ password: '' })
     expect((await show('letters')).secretsKept).toEqual([])
   })
