@@ -45,6 +45,16 @@ export async function draftOf(sql: Tx, document: number, person: string, blind: 
   return row ? Typed.parse(row.typed) : null
 }
 
+/** Who typed something in other fields of a document's card than these, that is not kept as values; null where nobody did. */
+export async function typistBeside(tx: Tx, document: number, fields: readonly string[]): Promise<string | null> {
+  const [row] = await tx<{ name: string }[]>`
+    select people.name
+    from entry_drafts
+    join people on people.id = entry_drafts.person
+    where page_id = ${firstPage(tx, document)} and typed - ${[...fields]}::text[] <> '{}'`
+  return row?.name ?? null
+}
+
 /** Takes these fields out of what was typed: they are kept as values now. What was not taken stays. */
 export async function shortenDraft(tx: Tx, document: number, fields: readonly string[]): Promise<void> {
   await tx`update entry_drafts set typed = typed - ${[...fields]}::text[] where page_id = ${firstPage(tx, document)}`

@@ -12,7 +12,7 @@ import { refreshWords } from '../store/find/words'
 import { sealValues } from '../store/trailValues'
 import { goesOnAtOnce, moveOn } from './check'
 import { endLease, refuseOthersAt } from './documentLease'
-import { dropDraft, shortenDraft } from './entryDraft'
+import { dropDraft, shortenDraft, typistBeside } from './entryDraft'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
 import { takeTurn } from './turns'
 
@@ -92,6 +92,8 @@ async function unsorted({ tx, id }: LockedBatch): Promise<boolean> {
 export interface Entry {
   fields: Record<string, FieldValue>
   confirm: boolean
+  /** The fields that somebody spoke of, where it was not the whole card: what lies typed on that in others is not passed over. */
+  named?: readonly string[]
 }
 
 /**
@@ -115,6 +117,8 @@ export function enterFields(flow: Flow, actor: PersonActing, document: DocumentR
       where id = ${document.id} and state = 'open' and filled_at is not null and (not ${confirm} or not ${readsDocuments(rubric)}
         or read_at is not null)`
     if (!before) return 'This document is no longer open, or its pages are still being read. Look at it again.'
+    const typist = confirm && entry.named ? await typistBeside(tx, document.id, entry.named) : null
+    if (typist) return `${typist} typed something on its card that is not kept yet. Open the document and keep it, then confirm it.`
     const turn = await takeTurn(
       batch,
       actor,

@@ -48,6 +48,10 @@ export async function enterValues(actor: PersonActing, document: DocumentRow, va
     ...entered.faults.filter(({ field }) => how.confirm || (how.rest === 'stays' && values[field]?.trim())),
   ]
   if (faults.length) return { faults, refused: null, kept: [], open: [] }
-  const refused = await enterFields(store(), actor, document, { fields: entered.fields, confirm: how.confirm })
+  const refused = await enterFields(store(), actor, document, {
+    fields: entered.fields,
+    confirm: how.confirm,
+    ...(how.rest === 'stays' ? { named: Object.keys(values) } : {}),
+  })
   return { faults, refused, kept: Object.keys(entered.fields), open: entered.faults }
 }

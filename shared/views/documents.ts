@@ -145,6 +145,8 @@ export interface BulkRow {
   values: DocumentValues
   /** Another person who is at it. */
   holder: string | null
+  /** Who typed something on its card that is not kept yet. */
+  typedBy: string | null
 }
 
 /** The documents of one type in a batch, to be edited like a sheet. */

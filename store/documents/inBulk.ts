@@ -9,7 +9,10 @@ export function documentsInBulk(sql: Sql, person: Person, batch: number, type: s
     select documents.id, documents.position, documents.state, filled_at is not null as filled, missing,
       coalesce((select jsonb_object_agg(key, value->>'value') from jsonb_each(documents.fields)), '{}') as values,
       (select people.name from document_leases join people on people.id = document_leases.person
-        where document_id = documents.id and until > now() and document_leases.person <> ${person.id}) as holder
+        where document_id = documents.id and until > now() and document_leases.person <> ${person.id}) as holder,
+      (select people.name from entry_drafts join people on people.id = entry_drafts.person
+        where page_id = (select id from pages where document_id = documents.id order by page_order limit 1)
+          and typed <> '{}') as "typedBy"
     from documents
     join batches on batches.id = batch_id
     where batch_id = ${batch} and documents.type is not distinct from ${type} and ${visibleDocument(sql, person)}

@@ -18,6 +18,7 @@ const row = (position: number, values: Record<string, string>): BulkRow => ({
   missing: [],
   values,
   holder: null,
+  typedBy: null,
 })
 const rows = [row(1, { permit: '04217', vessel: 'Gannet Rose', issued: '2026-03-31' }), row(2, { vessel: 'Marram' })]
 const none: Changes = new Map()

@@ -9,6 +9,7 @@ import { setType } from '../../flow/setType'
 import { documentsOfBatch, showBatch } from '../../store/batches/show'
 import { entriesOf } from '../../store/documents/entries'
 import { nextToEnter } from '../../store/documents/next'
+import { documentsInBulk } from '../../store/documents/inBulk'
 import { historyOf } from '../../store/documents/history'
 import { findDocument } from '../../store/documents/read'
 import { siblingsOf } from '../../store/documents/siblings'
@@ -102,6 +103,20 @@ describe('a draft', () => {
     await keepDraft(sql, by, at, { typed: { note: 'Marram', issued: '31/3' }, pass: 1 })
     await enterFields(flow, by, first, { fields: typed({ note: 'Marram' }), confirm: false })
     expect(await draftOf(sql, first.id, by.person, false)).toEqual({ issued: '31/3' })
+  })
+
+  it('is not passed over by whoever confirms some of the fields beside the card', async () => {
+    const [first] = await two()
+    await keepDraft(sql, by, { id: first.id, batch }, { typed: { issued: '31/3' }, pass: 1 })
+    const rows = async () => (await documentsInBulk(sql, checker('Tamsin'), batch, 'permit')).map(row => row.typedBy)
+    expect(await rows()).toEqual(['Tamsin', null])
+    const confirm = (named: string[]) => enterFields(flow, by, first, { fields: typed({ note: 'Marram' }), confirm: true, named })
+    expect(await confirm(['note'])).toBe(
+      'Tamsin typed something on its card that is not kept yet. Open the document and keep it, then confirm it.',
+    )
+    expect(await draftOf(sql, first.id, by.person, false)).toEqual({ issued: '31/3' })
+    expect(await confirm(['note', 'issued'])).toBeNull()
+    expect(await rows()).toEqual([null, null])
   })
 })
 

@@ -104,7 +104,15 @@ const ordered = (id: string | null) => (sort.value.field === id ? (sort.value.do
             >
               <NuxtLink :to="`/documents/${one.row.id}`" class="link numbers" tabindex="-1">{{ one.row.position }}</NuxtLink>
               <span class="small ml-2 text-faded">{{
-                one.fault ? '' : one.row.holder ? `${one.row.holder} is at it` : one.row.state === 'open' ? '' : one.row.state
+                one.fault
+                  ? ''
+                  : one.row.holder
+                    ? `${one.row.holder} is at it`
+                    : one.row.state !== 'open'
+                      ? one.row.state
+                      : one.row.typedBy
+                        ? 'typed on its card'
+                        : ''
               }}</span>
               <span v-if="one.fault" class="small font-semibold" :title="one.fault">not kept</span>
             </th>

@@ -30,7 +30,7 @@ export function useSheet(view: Ref<BulkView | null>, batch: number, done: () => 
   const rowFault = (row: BulkRow) => refusals.value.get(`${row.id} `) ?? null
   const lacks = (row: BulkRow, field: Field) => mayChange(row) && row.missing.includes(field.id) && textOf(row, field) === ''
 
-  const isWhole = (row: BulkRow) => !fields.value.some(field => lacks(row, field))
+  const isWhole = (row: BulkRow) => row.typedBy === null && !fields.value.some(field => lacks(row, field))
 
   const tests: Record<TableFilter, (row: BulkRow) => boolean> = {
     all: () => true,
