@@ -66,6 +66,7 @@ const isAt = ({ to, also }: { to: string; also?: string }) =>
       <p v-if="me.person?.secondFactor === 'missing' && $route.path !== '/account'" class="bg-ochre-wash px-10 py-2 text-ochre">
         The office asks a second factor of you. <NuxtLink to="/account" class="link">Set it up</NuxtLink>
       </p>
+      <KeepingBand />
       <main id="work" class="mx-auto px-10 py-8" :class="$route.meta.wide ? '' : 'max-w-[92rem]'" tabindex="-1">
         <slot />
       </main>

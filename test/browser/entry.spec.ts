@@ -1,6 +1,6 @@
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { fleet } from '../../standins/paper/world'
-import { toIndex } from '../product/batchCopy'
+import { leaseQuietly, toIndex } from '../product/batchCopy'
 import { expectAccessible, signIn } from './desk'
 import { documentsOf, sampleBatch } from './permits'
 
@@ -80,4 +80,60 @@ test('two people share a batch and do not meet in one document; what is typed st
   await expect(page.locator('#field-vessel')).toBeFocused()
   await page.getByRole('button', { name: 'All fields at once' }).click()
   await expect(page.locator('#field-permit')).toBeVisible()
+})
+
+test('the next card does not wait for the last one to be kept; what is refused comes back with what was typed', async ({ page }) => {
+  await signIn(page, 'Tamsin')
+  const batch = await sampleBatch()
+  await toIndex(batch, lacking, ['vessel'])
+  const [first, second] = await documentsOf(page, batch)
+  const vessel = page.locator('#field-vessel')
+  const band = page.locator('[data-keeping]')
+  const typeAndConfirm = async (text: string) => {
+    await expect(vessel).toBeFocused()
+    await page.keyboard.type(text)
+    await page.keyboard.press('Control+Enter')
+  }
+  await page.goto(`/documents/${first}`)
+  await expect(page.locator('[data-strip] a').first()).toBeVisible()
+
+  // Somebody else took it a moment ago: whoever did nothing yet on the next card is back at this one.
+  await expect(vessel).toBeFocused()
+  await leaseQuietly(first!, 'Jowan')
+  await typeAndConfirm('Grey Plover')
+  await expect(page.getByText('Jowan is at this document now.').first()).toBeVisible()
+  await expect(page).toHaveURL(`/documents/${first}`)
+  await expect(vessel).toHaveValue('Grey Plover')
+  await page.getByRole('button', { name: 'Take it over' }).click()
+
+  // No answer comes: it is said, asked again, and kept once.
+  let lost = true
+  await page.route('**/fields', route => (lost ? route.abort() : route.continue()))
+  await vessel.focus()
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByText('document 2 of')).toBeVisible()
+  await expect(band).toContainText('Document 1 of')
+  await expect(band).toContainText('is not kept yet')
+  await expectAccessible(page)
+  lost = false
+  await expect(band).toHaveCount(0)
+  await expect(page.getByRole('link', { name: /^Document 1, (indexed|sent)/ })).toBeVisible()
+  expect((await page.request.get(`/api/documents/${first}`).then(answer => answer.json())) as object).toMatchObject({
+    fields: { vessel: { value: 'Grey Plover' } },
+  })
+
+  // Whoever types on the next card already stays there, and is told.
+  await leaseQuietly(second!, 'Jowan')
+  await page.route('**/fields', async route => {
+    await new Promise(resolve => setTimeout(resolve, 700))
+    await route.continue()
+  })
+  await typeAndConfirm('Marram')
+  await expect(page.getByText('document 3 of')).toBeVisible()
+  await typeAndConfirm('Sand')
+  await expect(band).toContainText('Document 2 of')
+  await expect(band).toContainText('was not kept: Jowan is at this document now.')
+  await band.getByRole('link', { name: 'Go back to it' }).click()
+  await expect(vessel).toHaveValue('Marram')
+  await expect(band).toHaveCount(0)
 })

@@ -100,6 +100,14 @@ export async function toIndex(batch: number, values: Record<string, string>, mis
   })
 }
 
+/** Somebody is at a document from now on, of which nobody is told. */
+export async function leaseQuietly(document: number, name: string): Promise<void> {
+  await database()`
+    insert into document_leases (document_id, person, until)
+    select ${document}, id, now() + interval '1 minute' from people where name = ${name}
+    on conflict (document_id) do update set person = excluded.person, until = excluded.until`
+}
+
 /** The pages of one of a batch's documents have these words, and all its documents are found. */
 export async function readAndFind(batch: number, position: number, words: string): Promise<void> {
   await database().begin(async tx => {

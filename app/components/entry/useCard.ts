@@ -32,6 +32,8 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
   entry.takeUp(draft.before)
   const lease = useLease(document)
   const { running, trouble, run } = useAction()
+  const keeping = useKeeping()
+  trouble.value = keeping.refusalOf(document().id)
   const faultAt = document().pages.findIndex(one => one.position === document().returned?.place?.page)
   const pageAt = ref(Math.max(0, faultAt))
   const focused = ref<string | null>(null)
@@ -56,13 +58,31 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
     if (first && !notMine.value) focus(first)
   }
 
+  /** It is on its way, and the card with it. */
+  let sent = false
+  async function goToNext(other: SiblingView, typed: Record<string, string>) {
+    sent = true
+    draft.pause()
+    const { id, position, batchName } = document()
+    const at = { path: `/documents/${other.id}`, query: route.query }
+    const kept = keeping.send(id, `Document ${position} of ${batchName}`, typed)
+    await navigateTo(at)
+    if (await kept) draft.end()
+    // Whoever did nothing yet on the next card is back where it is said why; others go there when they like.
+    else if (!keeping.isTouched() && router.currentRoute.value.path === at.path)
+      await navigateTo({ path: `/documents/${id}`, query: at.query })
+  }
+
   async function save(confirm: boolean) {
-    if (notMine.value) return
+    if (notMine.value || sent) return
     if (confirm) {
       const fault = firstFault()
       if (fault) return focus(fault)
     }
     const typed = Object.fromEntries(fields.value.map(({ id }) => [id, values.value[id] ?? '']))
+    const other = next()
+    // The next card does not wait for the answer.
+    if (confirm && other) return goToNext(other, typed)
     // What is wrong or keyed twice is no value yet, and stays as it was typed.
     if (!confirm) await draft.send()
     const saved = await run(() => ask(`/api/documents/${document().id}/fields`, { method: 'PUT', body: { values: typed, confirm } }))
@@ -70,8 +90,9 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
     draft.end()
     // Whoever went elsewhere meanwhile stays there.
     if (router.currentRoute.value.path !== `/documents/${document().id}`) return
-    const other = next()
-    if (confirm && other) await navigateTo({ path: `/documents/${other.id}`, query: route.query })
+    // The batch's documents may have become known meanwhile.
+    const later = next()
+    if (confirm && later) await navigateTo({ path: `/documents/${later.id}`, query: route.query })
     else if (confirm) done()
     else await navigateTo(`/batches/${document().batch}`)
   }

@@ -24,6 +24,7 @@ export function useDocument(id: MaybeRefOrGetter<number>) {
   const document = shallowRef<DocumentPage | null>(null)
   const trouble = ref<string | null>(null)
   const gone = ref(false)
+  const keeping = useKeeping()
   let question = 0
 
   async function take(asked: Promise<DocumentPage | null>, mine: number): Promise<void> {
@@ -49,6 +50,8 @@ export function useDocument(id: MaybeRefOrGetter<number>) {
       const known = ahead.get(wanted)
       ahead.delete(wanted)
       if (known) await take(known, mine)
+      // What is on its way from the card before may say something of this one.
+      await keeping.settled()
       if (mine === question) await take(fetchDocument(wanted), mine)
     },
     { immediate: true },

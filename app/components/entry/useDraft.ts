@@ -64,11 +64,18 @@ export function useDraft(document: DocumentPage, changed: () => Record<string, s
     },
   )
 
+  /** What was typed is on its way as values: it stays here until they are kept. */
+  function pause(): void {
+    over = true
+    here.value = changed()
+  }
   /** The values are kept, or it is somebody else's turn: nothing of the draft is wanted any more. */
   function end(): void {
     over = true
     here.value = null
+    // A card that is gone no longer writes what it holds.
+    localStorage.removeItem(key)
     lately.delete(key)
   }
-  return { before, state: readonly(state), refused: readonly(refused), send, end }
+  return { before, state: readonly(state), refused: readonly(refused), send, pause, end }
 }

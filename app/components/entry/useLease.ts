@@ -21,8 +21,10 @@ export function useLease(document: () => DocumentPage) {
   )
   void run(() => claim())
   useIntervalFn(() => void claim().catch(() => undefined), renewSeconds * 1000)
+  const keeping = useKeeping()
   onScopeDispose(() => {
-    if (!other.value) void ask(url, { method: 'DELETE' }).catch(() => undefined)
+    // Values that are on their way end it.
+    if (!other.value && !keeping.of(id)) void ask(url, { method: 'DELETE' }).catch(() => undefined)
   })
   return { other, running, trouble, takeOver: () => run(() => claim(true)) }
 }

@@ -19,6 +19,7 @@ const tests: Record<StripFilter, (one: SiblingView) => boolean> = {
 
 /** All documents of the batch of the one that is open; of what changes only that is asked for again. */
 export function useStrip(document: MaybeRefOrGetter<number>, batch: MaybeRefOrGetter<number | null>) {
+  const keeping = useKeeping()
   const siblings = shallowRef<SiblingView[]>([])
   const filter = ref<StripFilter>('all')
 
@@ -46,7 +47,8 @@ export function useStrip(document: MaybeRefOrGetter<number>, batch: MaybeRefOrGe
   const at = computed(() => siblings.value.findIndex(one => one.id === toValue(document)))
   /** The next one that nobody is at and that waits to be entered: behind this one, else before it. */
   const nextOpen = computed(() => {
-    const free = (one: SiblingView) => one.state === 'open' && one.filled && one.holder === null && one.id !== toValue(document)
+    const free = (one: SiblingView) =>
+      one.state === 'open' && one.filled && one.holder === null && one.id !== toValue(document) && !keeping.of(one.id)
     return siblings.value.slice(at.value + 1).find(free) ?? siblings.value.find(free) ?? null
   })
   /** The one before or after this among those that the filter shows. */
