@@ -8,6 +8,7 @@ export default defineConfig({
   timeout: 240_000,
   expect: { timeout: 20_000 },
   workers: 2,
+  retries: 1,
   // There is one device: whoever puts paper into it does so alone.
   projects: [
     { name: 'device', testMatch: device, workers: 1 },
@@ -18,8 +19,8 @@ export default defineConfig({
   use: {
     baseURL: running().app,
     viewport: { width: 1280, height: 800 },
-    // Without pictures of each step, which cost more than the test itself where there is no graphics processor.
-    trace: { mode: 'retain-on-failure', screenshots: false, snapshots: true },
+    // Of a test that failed and is run again: snapshots of each step cost a part of every run. It counts as failed either way.
+    trace: { mode: 'on-first-retry', screenshots: false, snapshots: true },
     screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
