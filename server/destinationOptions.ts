@@ -27,7 +27,7 @@ export async function soundOptions(
     const message = 'Enter it again: it is shown to somebody else now.'
     throw refuse(
       422,
-      `${others.map(({ label }) => label).join(' and ')} changed, so secrets must be entered again: ${secrets.map(({ label }) => label).join(', ')}.`,
+      `${labels(others)} changed, so enter again what is shown there: ${labels(secrets)}.`,
       secrets.map(({ key }) => ({ path: `options.${key}`, message })),
     )
   }
@@ -47,6 +47,8 @@ export async function soundOptions(
   if (['network-folder', 'bag'].includes(connector) && options.path !== kept.path) await folderOf(String(options.path))
   return options
 }
+
+const labels = (options: readonly { label: string }[]) => options.map(({ label }) => label).join(', ')
 
 /** Whom an address stands for: its scheme, host and port; of anything else the whole. */
 function whom(value: unknown): unknown {

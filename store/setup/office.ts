@@ -18,16 +18,16 @@ export async function findMailServer(sql: Tx): Promise<MailServer | null> {
   return mail && row?.mail_secret != null ? { ...mail, password: String(opened(row.mail_secret)) } : mail
 }
 
-/** Keeps the office's settings, and tells every process; a mail password that is left out stays as it was. */
+/** Keeps the office's settings, and tells every process; a mail password that is left out stays as it was, an empty one goes. */
 export async function saveOffice(sql: Sql, { mail, ...office }: Office): Promise<void> {
   const { password, ...server } = mail ?? {}
   const kept = { ...office, mail: mail ? server : null }
   await sql.begin(async tx => {
     await tx`
-      insert into office (settings, mail_secret) values (${json(tx, kept)}, ${password === undefined ? null : json(tx, seal(password))})
+      insert into office (settings, mail_secret) values (${json(tx, kept)}, ${password ? json(tx, seal(password)) : null})
       on conflict (single) do update
       set settings = excluded.settings, changed_at = now(),
-        mail_secret = case when ${mail === null} then null else coalesce(excluded.mail_secret, office.mail_secret) end`
+        mail_secret = case when ${mail === null || password === ''} then null else coalesce(excluded.mail_secret, office.mail_secret) end`
     await tx`select pg_notify(${channel}, '')`
   })
 }

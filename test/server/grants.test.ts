@@ -1,3 +1,4 @@
+import type { JSONValue } from 'postgres'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { DestinationView } from '../../shared/views/setUp'
 import { openDatabase, type Sql } from '../../store/database'
@@ -70,7 +71,10 @@ it('shows what a sign-in gave to nobody else: another address there, and it is g
   const put = (more: object) => piers('PUT', at, { name, options: { ...options, ...more } })
   expect((await put({ scope: 'files offline_access' })).status).toBe(200)
   expect((await show()).signedIn).toMatchObject({ by: 'Piers' })
-  expect((await put({ tokenAddress: 'http://127.0.0.1:9/token' })).status).toBe(200)
+  const [was] = await sql<{ options: JSONValue }[]>`select options from destinations where id = 'cloud-by-sign-in'`
+  // The client's secret goes there no more than what was given.
+  expect((await put({ tokenAddress: 'http://127.0.0.1:9/token' })).status).toBe(422)
+  expect((await put({ tokenAddress: 'http://127.0.0.1:9/token', clientSecret: 'another' })).status).toBe(200)
   expect((await show()).signedIn).toBeNull()
-  expect((await put({})).status).toBe(200)
+  await sql`update destinations set options = ${sql.json(was!.options)} where id = 'cloud-by-sign-in'`
 })

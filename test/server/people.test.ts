@@ -160,6 +160,11 @@ describe('the office', () => {
     expect(JSON.stringify(body)).not.toContain('the mail word')
     const [row] = await sql<{ text: string }[]>`select row_to_json(office)::text as text from office`
     expect(row!.text).not.toContain('the mail word')
+    expect(words(await save({ mail: { ...mail(), host: 'localhost', user: 'office' } }))).toContain('This is another mail server.')
+    const kept = async () => (await steward<OfficeView>('GET', '/api/office')).body.mailPasswordKept
+    await save({ mail: { ...mail(), host: 'localhost' } })
+    expect(await kept()).toBe(false)
+    await save({ mail: { ...mail(), user: 'office', password: 'the mail word' } })
     await save({ mail: { ...mail(), user: 'office' } })
     expect((await steward<OfficeView>('GET', '/api/office')).body).toMatchObject({ mailPasswordKept: true, networks: null })
     expect((await steward('GET', '/api/session')).body).toMatchObject({ timeZone: 'Europe/London' })

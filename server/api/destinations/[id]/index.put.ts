@@ -9,7 +9,7 @@ import { defineRoute } from '../../../route'
 const whoIsAsked = ['address', 'tokenAddress', 'signInAddress', 'clientId']
 
 export default defineRoute({
-  does: 'Changes a destination’s name and options. A secret that is left out stays, unless the destination moved to another host; an empty one goes.',
+  does: 'Changes a destination’s name and options. A left-out secret stays where the host does; an empty one goes.',
   may: 'steward',
   setting: 'destination',
   most: mostOptionBytes,
