@@ -103,7 +103,8 @@ export async function hardCode(symbology: Symbology, seed: number, damage: Damag
   const worn = damage ? harmed(damage, symbol.width, symbol.height, random) : wornPrint(symbol.width, symbol.height, random)
   const width = Math.round((part.width / inch) * dpi)
   const height = Math.round((part.height / inch) * dpi)
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${part.width} ${part.height}"><rect width="100%" height="100%" fill="#fff"/>${prose.join('')}
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${part.width} ${part.height}">
+    <rect width="100%" height="100%" fill="#fff"/>${prose.join('')}
     <g transform="translate(28 ${part.height - 1}) scale(0.9) translate(0 ${-outside.height})">${outside.svg}</g>
     <g transform="translate(${x} ${y}) rotate(${degrees}) translate(${-symbol.width / 2}
       ${-symbol.height / 2})">${symbol.svg}${worn}</g>${specks.join('')}</svg>`

@@ -72,7 +72,8 @@ async function server(): Promise<{ base: string; token: string }> {
   const known = run.success ? Object.values(run.data.api.tokens).at(-1) : undefined
   if (!run.success || !known)
     throw new UsageError(
-      `watch: no demo runs in ${path}. Name a copy in RUBRICATOR_API, such as https://rubricator.example/api/v1, and a token in RUBRICATOR_TOKEN.`,
+      `watch: no demo runs in ${path}. Name a copy in RUBRICATOR_API, such as https://rubricator.example/api/v1, ` +
+        'and a token in RUBRICATOR_TOKEN.',
     )
   return { base: base ?? run.data.api.base, token: token ?? known }
 }

@@ -9,8 +9,8 @@ const mostFields = 10
 const leastDocuments = 5
 
 /**
- * Of what was filed: documents at whose values nobody had a hand, and the fields at which people had one most often. The
- * values of documents without a hand are looked at once. @param since an instant, as SQL
+ * Of what was indexed since then and filed: documents at whose values nobody had a hand, and the fields at which people had
+ * one most often. The values of documents without a hand are looked at once. @param since an instant, as SQL
  */
 export async function handsAtValues(sql: Sql, person: Person, since: Fragment): Promise<Pick<Overview, 'untouched' | 'changed'>> {
   const [found] = await sql<Pick<Overview, 'untouched' | 'changed'>[]>`
@@ -20,7 +20,8 @@ export async function handsAtValues(sql: Sql, person: Person, since: Fragment): 
       from documents
       join batches on batches.id = documents.batch_id
       join rubrics on rubrics.id = batches.rubric_id
-      where documents.state = 'sent' and batches.created_at >= ${since} and ${visibleDocument(sql, person)}),
+      where documents.state = 'sent'
+        and coalesce(documents.indexed_at, documents.filled_at) >= ${since} and ${visibleDocument(sql, person)}),
     by_rubric as (
       select rubric, count(*)::int as documents, count(*) filter (where not by_hand)::int as untouched from seen group by rubric),
     kinds as (select rubric, type, count(*)::int as documents from seen where type is not null group by rubric, type),

@@ -1,5 +1,6 @@
 import type { TrailLine } from '../shared/views/trail'
 import { partLike, type Sql } from './database'
+import { onDays } from './setup/officeDays'
 import { openValues } from './trailValues'
 
 export interface TrailSearch {
@@ -26,8 +27,7 @@ export async function trailLines(sql: Sql, { person, what, from, to, batch, befo
       and (${person ?? null}::uuid is null or trail.person = ${person ?? null}::uuid)
       and (${what ?? null}::text is null or trail.what ilike ${partLike(what ?? '')})
       and (${batch ?? null}::bigint is null or trail.batch_id = ${batch ?? null}::bigint)
-      and (${from ?? null}::date is null or trail.at >= ${from ?? null}::date)
-      and (${to ?? null}::date is null or trail.at < ${to ?? null}::date + 1)
+      and ${onDays(sql, sql`trail.at`, { from, to })}
     order by trail.id desc
     limit ${most}`
   return openValues(sql, lines)

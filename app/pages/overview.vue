@@ -11,6 +11,8 @@ definePageMeta({ wide: true })
 useHead({ title: 'Overview · Rubricator' })
 const { asked, set } = useListQuery({ days: '30' })
 const { data, trouble } = useLoaded<Overview>(() => `/api/overview?days=${asked.value.days}`)
+/** The first of the days that are added up: the lists behind the figures begin there. */
+const since = computed(() => data.value?.days[0]?.day ?? '')
 const stages = ['to fix', 'to index', 'to check', 'held'] as const
 
 const oldest = computed(() => [...(data.value?.waiting ?? [])].sort((a, b) => a.since.localeCompare(b.since))[0] ?? null)
@@ -183,8 +185,8 @@ const storageChart = computed(() => ({
       :option="daysChart"
       :head="['Day', 'Sides', 'Documents', 'Filed', 'Corrections']"
       :rows="data.days.map(row => [row.day, row.sides, row.documents, row.filed, row.corrections])"
-      :links="data.days.map(row => list('/find', { from: row.day, to: row.day }))"
-      ><NuxtLink to="/find" class="link">The documents</NuxtLink></FigureChart
+      :links="data.days.map(row => list('/batches', { from: row.day, to: row.day }))"
+      ><NuxtLink :to="list('/batches', { from: since })" class="link">The batches</NuxtLink></FigureChart
     >
     <FigureChart
       title="Documents that needed no hand"
@@ -193,7 +195,7 @@ const storageChart = computed(() => ({
       :option="untouchedChart"
       :head="['Rubric', 'Documents', 'Needed no hand', 'In a hundred']"
       :rows="untouched.map(row => [row.rubric, row.documents, row.untouched, row.share])"
-      :links="untouched.map(row => list('/find', { rubric: row.rubric, state: 'sent' }))"
+      :links="untouched.map(row => list('/find', { rubric: row.rubric, state: 'sent', from: since }))"
     />
     <FigureChart
       title="Values that people put right"
@@ -202,7 +204,7 @@ const storageChart = computed(() => ({
       :option="changedChart"
       :head="['Rubric', 'Type', 'Field', 'Documents', 'Put right', 'In a hundred']"
       :rows="changed.map(row => [row.rubric, row.type, row.field, row.documents, row.changed, row.share])"
-      :links="changed.map(row => list('/find', { rubric: row.rubric, type: row.type, state: 'sent' }))"
+      :links="changed.map(row => list('/find', { rubric: row.rubric, type: row.type, state: 'sent', from: since }))"
     />
     <FigureChart
       title="What checkers found"
@@ -232,7 +234,7 @@ const storageChart = computed(() => ({
       :option="stagesChart"
       :head="['Rubric', 'Stage', 'Batches', 'Hours, the middle one', 'Nine of ten at most']"
       :rows="data.stages.map(row => [row.rubric, row.stage, row.batches, row.middle, row.most])"
-      :links="data.stages.map(row => list('/batches', { text: row.rubric, state: row.stage }))"
+      :links="data.stages.map(row => list('/batches', { text: row.rubric, from: since }))"
       ><NuxtLink to="/batches" class="link">The batches</NuxtLink></FigureChart
     >
     <FigureChart
@@ -242,11 +244,11 @@ const storageChart = computed(() => ({
       :option="deliveriesChart"
       :head="['Destination', 'Delivered', 'On their way', 'Did not arrive']"
       :rows="data.deliveries.map(row => [row.destination, row.delivered, row.waiting, row.failed])"
-      :links="data.deliveries.map(row => list('/sent', { destination: row.id, ...(row.failed ? { state: 'failed' } : {}) }))"
-      :opens="(at, state) => list('/sent', { destination: data!.deliveries[at]!.id, state })"
+      :links="data.deliveries.map(row => list('/sent', { destination: row.id, from: since, ...(row.failed ? { state: 'failed' } : {}) }))"
+      :opens="(at, state) => list('/sent', { destination: data!.deliveries[at]!.id, state, from: since })"
       ><NuxtLink to="/sent" class="link">The slips</NuxtLink></FigureChart
     >
-    <ScanningFigures :devices="data.devices" :codes="data.codes" />
+    <ScanningFigures :devices="data.devices" :codes="data.codes" :since="since" />
     <FigureChart
       title="What pages weigh"
       :height="barsHigh(data.storage.length)"

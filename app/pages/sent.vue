@@ -54,14 +54,7 @@ useLive(null, refresh)
         <option v-for="one in choices?.people" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
     </label>
-    <label class="flex items-center gap-2"
-      ><span class="text-faded">From</span>
-      <input type="date" class="field w-auto!" :value="asked.from" :max="asked.to || undefined" @change="set('from', valueOf($event))" />
-    </label>
-    <label class="flex items-center gap-2"
-      ><span class="text-faded">to</span>
-      <input type="date" class="field w-auto!" :value="asked.to" :min="asked.from || undefined" @change="set('to', valueOf($event))" />
-    </label>
+    <DayRange label="From" :from="asked.from" :to="asked.to" @set="set" />
     <label class="flex items-center gap-2"
       ><span class="text-faded">Order</span>
       <select class="field w-auto!" :value="asked.sort" @change="set('sort', valueOf($event))">

@@ -41,7 +41,8 @@ export function alto(pages: readonly TextPage[]): string {
     return `<Page ID="P${at + 1}" PHYSICAL_IMG_NR="${at + 1}" ${size}><PrintSpace HPOS="0" VPOS="0" ${size}>${block}</PrintSpace></Page>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?>
-<alto xmlns="http://www.loc.gov/standards/alto/ns-v4#"><Description><MeasurementUnit>pixel</MeasurementUnit></Description><Layout>${body.join('')}</Layout></alto>
+<alto xmlns="http://www.loc.gov/standards/alto/ns-v4#"><Description><MeasurementUnit>pixel</MeasurementUnit></Description>
+<Layout>${body.join('')}</Layout></alto>
 `
 }
 
@@ -62,7 +63,8 @@ export function hocr(pages: readonly TextPage[], title: string): string {
   })
   return `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE html>
-<html xmlns="http://www.w3.org/1999/xhtml"><head><title>${escaped(title)}</title><meta charset="utf-8"/><meta name="ocr-system" content="rubricator"/><meta name="ocr-capabilities" content="ocr_page ocr_line ocrx_word"/></head><body>
+<html xmlns="http://www.w3.org/1999/xhtml"><head><title>${escaped(title)}</title><meta charset="utf-8"/>
+<meta name="ocr-system" content="rubricator"/><meta name="ocr-capabilities" content="ocr_page ocr_line ocrx_word"/></head><body>
 ${body.join('\n')}
 </body></html>
 `

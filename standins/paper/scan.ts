@@ -57,13 +57,17 @@ function wearMarks(wear: Wear, side: 'front' | 'back', paperSize: Size): string 
   return marks.join('')
 }
 
+const svgHead = (width: number, height: number, paperSize: Size, region: Size) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" ` +
+  `viewBox="${(paperSize.width - region.width) / 2} 0 ${region.width} ${region.height}">`
+
 /** The sheet on the backing of what is scanned: in the middle of its width, from the top. */
 function svgOf(side: Side, face: 'front' | 'back', width: number, height: number, paperSize: Size, region: Size): string {
   const { wear } = side
   const [red, green, blue] = wear.paper
   const turn = `rotate(${wear.skewDeg} ${paperSize.width / 2} ${paperSize.height / 2})`
   return (
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="${(paperSize.width - region.width) / 2} 0 ${region.width} ${region.height}">` +
+    svgHead(width, height, paperSize, region) +
     `<rect x="-1000" y="-1000" width="3000" height="3000" fill="#8d8a86"/>` +
     `<g transform="${turn}">` +
     `<rect x="-0.4" y="-0.4" width="${paperSize.width + 0.8}" height="${paperSize.height + 0.8}" fill="rgb(${red},${green},${blue})"/>` +
@@ -82,7 +86,9 @@ async function seeThrough(
 ): Promise<Uint8Array | null> {
   if (!other.drawing || other.wear.seeThrough < 0.02) return null
   const turn = `rotate(${other.wear.skewDeg} ${paperSize.width / 2} ${paperSize.height / 2})`
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="${(paperSize.width - region.width) / 2} 0 ${region.width} ${region.height}"><rect x="-1000" y="-1000" width="3000" height="3000" fill="#fff"/><g transform="${turn}">${other.drawing.content}</g></svg>`
+  const svg =
+    svgHead(width, height, paperSize, region) +
+    `<rect x="-1000" y="-1000" width="3000" height="3000" fill="#fff"/><g transform="${turn}">${other.drawing.content}</g></svg>`
   return sharp(Buffer.from(svg))
     .flop()
     .flatten({ background: '#fff' })

@@ -3,6 +3,7 @@ import type { BatchState } from '../../core/model/batchState'
 import type { BatchRow } from '../../shared/views/batches'
 import type { Person } from '../../shared/views/people'
 import { partLike, type Sql } from '../database'
+import { onDays } from '../setup/officeDays'
 import { isOwn, mayDo, visibleTo } from '../people/rights'
 
 export interface BatchSearch {
@@ -11,6 +12,9 @@ export interface BatchSearch {
   /** A part of its name or its rubric's. */
   text: string
   state: BatchState | null
+  /** Days on which it was begun, YYYY-MM-DD in the office's zone, both included. */
+  from?: string | undefined
+  to?: string | undefined
   sort: 'newest' | 'oldest' | 'name'
   /** The last one that is known: those after it come. */
   before: number | null
@@ -53,6 +57,7 @@ export function listBatches(sql: Sql, person: Person, which: BatchSearch): Promi
       and (not ${which.open} or batches.state not in ('done', 'abandoned'))
       and (${which.text} = '' or batches.name ilike ${like} or rubrics.name ilike ${like})
       and (${which.state}::text is null or batches.state = ${which.state})
+      and ${onDays(sql, sql`batches.created_at`, which)}
       and (${which.before}::bigint is null or ${after})
     order by ${order}
     limit ${which.most}`

@@ -12,7 +12,8 @@ export function openBlobs(setting: string, env: NodeJS.ProcessEnv = process.env)
   if (!bucket) {
     if (setting.startsWith('s3:'))
       throw new Error(
-        `The environment variable RUBRICATOR_BLOBS is ${JSON.stringify(setting)}, expected a folder or an address such as s3://bucket/prefix.`,
+        `The environment variable RUBRICATOR_BLOBS is ${JSON.stringify(setting)}, ` +
+          'expected a folder or an address such as s3://bucket/prefix.',
       )
     return new FolderBlobs(setting)
   }

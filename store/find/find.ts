@@ -6,6 +6,7 @@ import type { FindCounts, FindQuery } from '../../shared/views/find'
 import type { Person } from '../../shared/views/people'
 import { beginningLike, type Sql } from '../database'
 import { rubricsFor, visibleDocument } from '../people/rights'
+import { onDays } from '../setup/officeDays'
 import { anyTerm, everyTerm } from './words'
 
 /** A document that was found, as its row is kept. */
@@ -70,8 +71,7 @@ const condition = (sql: Sql, person: Person, query: FindQuery, among: Among): Fr
     ${query.rubric ? sql`and rubrics.name = ${query.rubric}` : sql``}
     ${query.state ? sql`and documents.state = ${query.state}` : sql``}
     ${query.person ? sql`and people.name = ${query.person}` : sql``}
-    ${query.from ? sql`and ${day(sql)} >= ${query.from}::date` : sql``}
-    ${query.to ? sql`and ${day(sql)} < ${query.to}::date + 1` : sql``}
+    and ${onDays(sql, day(sql), query)}
     ${fields.length ? fields.map(one => sql`and ${fieldFits(sql, one)}`).reduce((all, one) => sql`${all} ${one}`) : sql``}`
 }
 

@@ -3,6 +3,7 @@ import type { Person } from '../../shared/views/people'
 import type { SlipChoices, SlipHour, SlipRow } from '../../shared/views/slips'
 import { partLike, type Sql, type Tx } from '../database'
 import { visibleDocument } from '../people/rights'
+import { onDays } from '../setup/officeDays'
 
 /** Which slips. */
 export interface SlipSearch {
@@ -42,31 +43,29 @@ const rows = (sql: Tx) => sql`
     select name, sha256, bytes from files where document_id = documents.id and files.edition = slips.edition order by id
       limit 1) as first_file on true`
 
-const fitting = (sql: Tx, person: Person, { document, text = '', state, destination, person: by, from, to }: SlipSearch, zone: string) => {
+const fitting = (sql: Tx, person: Person, { document, text = '', state, destination, person: by, ...days }: SlipSearch) => {
   const like = partLike(text)
   return sql`${visibleDocument(sql, person)}
     and (${document ?? null}::bigint is null or slips.document_id = ${document ?? null}::bigint)
     and (${state ?? null}::text is null or slips.state = ${state ?? null})
     and (${destination ?? null}::text is null or slips.destination_id = ${destination ?? null})
     and (${by ?? null}::uuid is null or documents.indexed_by = ${by ?? null} or batches.owner = ${by ?? null})
-    and (${from ?? null}::date is null or slips.created_at >= ${from ?? null}::date::timestamp at time zone ${zone})
-    and (${to ?? null}::date is null or slips.created_at < (${to ?? null}::date + 1)::timestamp at time zone ${zone})
+    and ${onDays(sql, sql`slips.created_at`, days)}
     and (${text} = '' or first_file.name ilike ${like} or batches.name ilike ${like} or slips.place ilike ${like})`
 }
 
-/** Slips that a person may see, paged by key. @param zone the office's, in which days begin */
+/** Slips that a person may see, paged by key. */
 export function listSlips(
   sql: Sql,
   person: Person,
   { sort = 'newest', before, most, ...search }: SlipSearch & SlipPaging,
-  zone = 'UTC',
 ): Promise<SlipRow[]> {
   const [order, after] = (
     sort === 'newest' ? [sql`slips.id desc`, sql`slips.id < ${before}::bigint`] : [sql`slips.id`, sql`slips.id > ${before}::bigint`]
   ) as [Fragment, Fragment]
   return sql<SlipRow[]>`
     ${rows(sql)}
-    where ${fitting(sql, person, search, zone)} and (${before}::bigint is null or ${after})
+    where ${fitting(sql, person, search)} and (${before}::bigint is null or ${after})
     order by ${order}
     limit ${most}`
 }

@@ -1,13 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import type { FieldValue } from '../../core/model/ledger'
 import { enterFields } from '../../flow/fill'
+import { Office } from '../../core/model/office'
 import { FindAsked } from '../../shared/views/find'
+import { listBatches } from '../../store/batches/list'
 import { documentsOfBatch } from '../../store/batches/show'
 import { findDocument } from '../../store/documents/read'
 import { countFound, findAmong, findDocuments, knownTypes } from '../../store/find/find'
 import { forgetSearch, keepSearch, keptSearches } from '../../store/find/kept'
 import { refreshWords, termsOf } from '../../store/find/words'
 import { keepWords } from '../../store/pages/words'
+import { saveOffice } from '../../store/setup/office'
+import { trailLines } from '../../store/trailLines'
 import { line } from '../core/pages'
 import { batch, blank, by, code, fillAll, flow, idOf, ownDatabase, owner, sorted, sql } from './harness'
 
@@ -72,6 +76,25 @@ describe('documents are found', () => {
     // What is no end of a range bounds nothing, and breaks nothing.
     expect((await find({ 'f.issued': '2026-04-01..soon' })).length + (await find({ 'f.fee': 'some..' })).length).toBeGreaterThan(1)
     expect(await find({ from: '2000-01-01', to: '2000-12-31' })).toEqual([])
+    // Half past eleven at Greenwich is the next day where clocks show summer time: a document's, a batch's and the trail's.
+    await saveOffice(sql, Office.parse({ timeZone: 'Europe/London' }))
+    const [late, day] = ['2026-03-31T23:30:00Z', { from: '2026-04-01', to: '2026-04-01' }]
+    await sql`update documents set indexed_at = ${late} where id = ${first}`
+    await sql`update batches set created_at = ${late} where id = ${batch}`
+    await sql`insert into trail (actor, what, at) values ('worker', 'late', ${late})`
+    expect([await find(day), await find({ to: '2026-03-31' })]).toEqual([[first], []])
+    const begun = await listBatches(sql, me(), {
+      ...day,
+      open: false,
+      mine: false,
+      text: '',
+      state: null,
+      sort: 'newest',
+      before: null,
+      most: 9,
+    })
+    expect(begun.map(row => row.id)).toEqual([batch])
+    expect((await trailLines(sql, { ...day, before: null, most: 9 })).map(line => line.what)).toEqual(['late'])
     const [newest, oldest] = [Math.max(first, second), Math.min(first, second)]
     expect(await find({ before: String(newest) })).toEqual([oldest])
   })

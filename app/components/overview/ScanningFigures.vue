@@ -4,7 +4,7 @@ import { bars, barsHigh, hundred, list, percent, whole } from '~/components/over
 import { counted } from '~/words/count'
 
 /** Where devices had trouble, and where codes did not read. */
-const props = defineProps<Pick<Overview, 'devices' | 'codes'>>()
+const props = defineProps<Pick<Overview, 'devices' | 'codes'> & { since: string }>()
 const me = useMe()
 const isSteward = computed(() => me.person?.roles.includes('steward') ?? false)
 
@@ -60,6 +60,6 @@ const codesChart = computed(() =>
     :option="codesChart"
     :head="['Rubric', 'Pages with a code', 'Read', 'In a hundred']"
     :rows="read.map(row => [row.rubric, row.pages, row.read, row.share])"
-    :links="read.map(row => list('/batches', { text: row.rubric }))"
+    :links="read.map(row => list('/batches', { text: row.rubric, from: since }))"
   />
 </template>

@@ -4,9 +4,12 @@ import type { BatchRow } from '~~/shared/views/batches'
 import { saidTime } from '~/words/time'
 
 useHead({ title: 'Batches · Rubricator' })
-const { asked, set, query } = useListQuery({ text: '', state: '', sort: 'newest', mine: 'false' })
+const { asked, set, query } = useListQuery({ text: '', state: '', from: '', to: '', sort: 'newest', mine: 'false' })
 const { rows, trouble, more, loadMore, refresh } = useList<BatchRow>('/api/batches', query)
-const narrowed = computed(() => asked.value.text !== '' || asked.value.state !== '' || asked.value.mine === 'true')
+const narrowed = computed(
+  () =>
+    asked.value.text !== '' || asked.value.state !== '' || asked.value.from !== '' || asked.value.to !== '' || asked.value.mine === 'true',
+)
 useLive(null, refresh)
 </script>
 
@@ -32,6 +35,7 @@ useLive(null, refresh)
       />
       only mine and my groups’</label
     >
+    <DayRange label="Begun from" :from="asked.from" :to="asked.to" @set="set" />
   </ListSearch>
   <table v-if="rows?.length" class="w-full max-w-6xl border-collapse text-left">
     <thead class="small text-faded">

@@ -19,6 +19,9 @@ export default defineRoute({
     /** A part of its name or its rubric's. */
     text: z.string().trim().max(120).default(''),
     state: BatchState.optional(),
+    /** Days of the office on which it was begun, both included. */
+    from: z.iso.date().optional(),
+    to: z.iso.date().optional(),
     sort: z.enum(['newest', 'oldest', 'name']).default('newest'),
   }),
   run: ({ person, query: { before, state, ...which } }) =>

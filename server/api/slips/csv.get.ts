@@ -1,5 +1,4 @@
 import { csvCell } from '../../../core/ledger/csv'
-import { findOffice } from '../../../store/setup/office'
 import { listSlips } from '../../../store/slips/list'
 import { store } from '../../context'
 import { defineRoute, sendFile } from '../../route'
@@ -14,8 +13,7 @@ export default defineRoute({
   query: SlipQuery,
   async run({ event, person, query }) {
     const { sql } = store()
-    const { timeZone } = await findOffice(sql)
-    const rows = await listSlips(sql, person, { ...query, before: null, most: mostRows }, timeZone)
+    const rows = await listSlips(sql, person, { ...query, before: null, most: mostRows })
     sendFile(event, 'text/csv; charset=utf-8', { 'content-disposition': 'attachment; filename="slips.csv"' })
     const head = ['slip', 'document', 'file', 'edition', 'batch', 'person', 'destination', 'state', 'begun', 'arrived', 'held', 'tried']
     const lines = rows.map(row => [
