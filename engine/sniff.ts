@@ -6,6 +6,8 @@ export function sniff(head: Uint8Array): InputFormat | null {
   if (starts(0xff, 0xd8, 0xff)) return 'jpeg'
   if (starts(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return 'png'
   if (starts(0x49, 0x49, 0x2a, 0x00) || starts(0x4d, 0x4d, 0x00, 0x2a)) return 'tiff'
+  // BigTIFF, for files past 4 GB, which some devices write always.
+  if (starts(0x49, 0x49, 0x2b, 0x00) || starts(0x4d, 0x4d, 0x00, 0x2b)) return 'tiff'
   if (starts(0x52, 0x49, 0x46, 0x46) && Buffer.from(head.subarray(8, 12)).equals(Buffer.from('WEBP'))) return 'webp'
   // ISO 32000-1, annex H: a reader accepts the header anywhere in the first 1024 bytes.
   if (Buffer.from(head.subarray(0, 1024)).includes('%PDF-')) return 'pdf'

@@ -2,8 +2,8 @@ import { blockStatistics, darkerThan, lineAt, overNeighbours, type Blocks } from
 import { findComponents, type Components } from './components'
 import { isHole, isSpeck, isStaple, isStreak, touchesEdge, type Look } from './discounts'
 import type { Area, Bitmap, Grey } from './image'
-import { findThrough, withoutThrough } from './through'
-import { paperLevel } from './turn'
+import { findThrough, withoutThrough, type Through } from './through'
+import { paperLevel, quarterTurn } from './turn'
 
 // See-through seldom darkens paper by more than an eighth; a faint pencil line does.
 const leastContrast = 0.13
@@ -91,10 +91,18 @@ function looks(image: Grey, parts: Components, paper: Blocks): Look {
  */
 export function findInk(image: Grey, dpi: number, remove: readonly Dirt[] = [], front: Grey | null = null): InkFound {
   const { marks: all, paper } = darkMarks(image, dpi)
-  const through = front && findThrough(image, front, paperLevel(image), dpi)
-  const marks = through ? withoutThrough(all, image, through, paper) : all
-  const parts = findComponents(marks)
-  return { ...discounted(marks, parts, looks(image, parts, paper), dpi, remove), behind: through ? through.most : null }
+  const count = (through: Through | null): InkFound => {
+    const marks = through ? withoutThrough(all, image, through, paper) : { ...all, data: all.data.slice() }
+    const parts = findComponents(marks)
+    return { ...discounted(marks, parts, looks(image, parts, paper), dpi, remove), behind: through ? through.most : null }
+  }
+  const frontOnIt = (other: Grey) => findThrough(image, other, paperLevel(image), dpi)
+  const through = front && frontOnIt(front)
+  const found = count(through)
+  if (!front || through || !found.ink || !found.faint) return found
+  // A device that turned both sides by a quarter, or one of them by a half, gives them mirrored the other way.
+  const turned = frontOnIt(quarterTurn({ ...front, channels: 1 as const }, 180))
+  return turned ? count(turned) : found
 }
 
 /** The same for a side of which only black and white are known: see-through cannot be told there. */

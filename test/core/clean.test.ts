@@ -7,6 +7,7 @@ import { layOnto, whitePage } from '../../core/raster/lay'
 import { cutOut, findPaper } from '../../core/raster/paper'
 import { findFold } from '../../core/raster/spread'
 import { findStreaks, withoutStreaks } from '../../core/raster/streaks'
+import { quarterTurn } from '../../core/raster/turn'
 import { sharpened, toneTable, withTone } from '../../core/raster/tone'
 import { coloured, disc, draw, page } from './pixels'
 
@@ -34,6 +35,16 @@ describe('see-through that the front explains', () => {
     const alone = findInk(back(), dpi)
     expect([alone.ink > 0.01, alone.faint]).toEqual([true, true])
     expect(findInk(back(), dpi, [], front()).ink).toBeLessThanOrEqual(0.00001)
+  })
+
+  it.each([
+    ['both were turned by a quarter', 90, 90],
+    ['one of them was turned by a half', 180, 0],
+    ['they were turned apart', 90, 270],
+  ] as const)('is blank, too, where %s', (_, one, other) => {
+    const turned = (image: ReturnType<typeof page>, degrees: 0 | 90 | 180 | 270) => (degrees ? quarterTurn(grey(image), degrees) : image)
+    expect(findInk(turned(back(), one), dpi, [], turned(front(), other)).ink).toBeLessThanOrEqual(0.00001)
+    expect(findInk(turned(draw(back(), 300, 500, 240, 3, 196), one), dpi, [], turned(front(), other)).ink).toBeGreaterThan(0.00001)
   })
 
   it("takes nothing that is written there: pencil across it, or print of the side's own", () => {
