@@ -1,4 +1,4 @@
-import { mkdtemp, readFile, readdir } from 'node:fs/promises'
+import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
@@ -10,7 +10,7 @@ import { build } from '../run/build'
 import { Product } from '../run/product'
 import { openDatabase } from '../store/database'
 import { makeStack } from '../standins/paper/stacks'
-import { residentMegabytes } from './memory'
+import { childrenOf, residentMegabytes } from './memory'
 
 // One long load through a whole copy of the product: `npm run bench:load -- 500 120` for 500 sheets at 120 sides a minute.
 
@@ -38,15 +38,6 @@ async function ask<T>(method: string, path: string, body?: unknown): Promise<T> 
   if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`)
   cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie
   return (await response.json()) as T
-}
-
-/** The processes that one started. */
-async function childrenOf(parent: number): Promise<number[]> {
-  const all = (await readdir('/proc')).filter(name => /^\d+$/.test(name)).map(Number)
-  const parents = await Promise.all(
-    all.map(async one => Number(/^PPid:\s+(\d+)/m.exec(await readFile(`/proc/${one}/status`, 'utf8').catch(() => ''))?.[1])),
-  )
-  return all.filter((_, at) => parents[at] === parent)
 }
 
 const [clerk] = run.signIns.filter(person => person.roles.includes('steward'))

@@ -31,6 +31,8 @@ describe('files by their bytes', () => {
     const tiff = await noise.clone().tiff().toBuffer()
     expect(sniff(tiff)).toBe('tiff')
     expect(whole(tiff)).toBe(true)
+    const big = await noise.clone().tiff({ bigtiff: true }).toBuffer()
+    expect([big.readUInt16LE(2), sniff(big), whole(big)]).toEqual([43, 'tiff', true])
     expect(whole(Buffer.alloc(0))).toBe(false)
     expect(sniff(Buffer.from('no file of ours'))).toBeNull()
   })
