@@ -145,8 +145,8 @@ async function correct(): Promise<void> {
     await wait(800, 2500)
     const id = await anyBatch('to index')
     if (id === null) continue
-    const { body } = await jowan.ask<BatchDetail>('GET', `/api/batches/${id}`)
-    if (!body.pages?.length) continue
+    const { status: answer, body } = await jowan.ask<BatchDetail>('GET', `/api/batches/${id}`)
+    if (answer >= 400 || !body.pages.length) continue
     const { id: page } = random.pick(body.pages)
     const edit = random.pick([
       { do: 'rotate', pages: [page], degrees: 180 },
@@ -205,9 +205,9 @@ async function look(): Promise<void> {
     await wait(300, 1500)
     const id = await anyDocument('sent')
     if (id === null) continue
-    const { body } = await jowan.ask<DocumentPage>('GET', `/api/documents/${id}`)
+    const { status, body } = await jowan.ask<DocumentPage>('GET', `/api/documents/${id}`)
     await jowan.ask('GET', `/api/find?text=${random.pick(['Stack', 'amended', '7777', 'note'])}`)
-    if (body.pages?.[0]) await fetch(`${run.app}/api/pages/${body.pages[0].id}/thumbnail`).catch(() => undefined)
+    if (status < 400 && body.pages[0]) await fetch(`${run.app}/api/pages/${body.pages[0].id}/thumbnail`).catch(() => undefined)
   }
 }
 
@@ -281,9 +281,9 @@ try {
   await countAll()
   found.push(...memory.faults(), ...compareTimes(early!, await answerTimes(piers)))
   const late = await tableSizes(sql)
-  console.log(
-    `Rows at the half, and at the end: ${late.map(({ name, rows }) => `${name} ${sizes?.find(one => one.name === name)?.rows} ${rows}`).join('; ')}`,
-  )
+  const half = new Map(sizes?.map(({ name, rows }) => [name, rows]))
+  const rows = late.map(({ name, rows: now }) => `${name} ${half.get(name) ?? 0} ${now}`)
+  console.log(`Rows at the half, and at the end: ${rows.join('; ')}`)
   console.log(memory.words)
 } catch (error) {
   found.push(error instanceof Error ? (error.stack ?? error.message) : String(error))

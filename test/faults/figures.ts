@@ -91,7 +91,8 @@ export class Memory {
   }
 
   get words(): string {
-    return `Megabytes at first and at last: ${this.thirds.map(({ name, first, last }) => `${name} ${first.toFixed(0)} ${last.toFixed(0)}`).join('; ')}`
+    const all = this.thirds.map(({ name, first, last }) => `${name} ${first.toFixed(0)} ${last.toFixed(0)}`)
+    return `Megabytes at first and at last: ${all.join('; ')}`
   }
 
   faults(): string[] {

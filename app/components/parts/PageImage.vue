@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Maximize, ZoomIn, ZoomOut } from '@lucide/vue'
 import type { Box } from '~~/core/model/zone'
+import { fitted, pinched, zoomed, type Point, type View } from './panZoom'
 
 const props = defineProps<{
   src: string
@@ -22,29 +23,21 @@ const emit = defineEmits<{ point: [x: number, y: number]; sweep: [box: Box] }>()
 
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width, height } = useElementSize(frame)
-const scale = ref(1)
-const left = ref(0)
-const top = ref(0)
+const view = ref<View>({ scale: 1, left: 0, top: 0 })
 const loaded = ref(false)
 
-function fit() {
-  scale.value = Math.min(width.value / props.widthPx, height.value / props.heightPx)
-  left.value = (width.value - props.widthPx * scale.value) / 2
-  top.value = Math.max(0, (height.value - props.heightPx * scale.value) / 2)
-}
-
-function fitWidth() {
-  scale.value = width.value / props.widthPx
-  left.value = 0
-  top.value = 0
-}
+const fit = () => (view.value = fitted({ width: width.value, height: height.value }, { width: props.widthPx, height: props.heightPx }))
+const fitWidth = () => (view.value = { scale: width.value / props.widthPx, left: 0, top: 0 })
 
 function lookAtSpot() {
   const { spot, dpi } = props
   if (!spot || !width.value) return props.start === 'width' ? fitWidth() : fit()
-  scale.value = Math.min(1.6, (0.62 * width.value) / (spot.width * dpi), (0.5 * height.value) / (Math.max(spot.height, 0.4) * dpi))
-  left.value = width.value / 2 - (spot.x + spot.width / 2) * dpi * scale.value
-  top.value = height.value * 0.42 - (spot.y + spot.height / 2) * dpi * scale.value
+  const scale = Math.min(1.6, (0.62 * width.value) / (spot.width * dpi), (0.5 * height.value) / (Math.max(spot.height, 0.4) * dpi))
+  view.value = {
+    scale,
+    left: width.value / 2 - (spot.x + spot.width / 2) * dpi * scale,
+    top: height.value * 0.42 - (spot.y + spot.height / 2) * dpi * scale,
+  }
 }
 
 watch(() => [props.src, width.value, height.value], lookAtSpot, { flush: 'post' })
@@ -57,14 +50,18 @@ function reveal() {
   const widest = (width.value * 0.8) / (mark.width * dpi)
   const wanted = Math.min(readable, widest, mostNear)
   const whole = (width.value - 2 * revealMargin) / (mark.width * dpi)
-  if (scale.value < wanted) zoom(wanted / scale.value)
-  else if (scale.value > whole) zoom(whole / scale.value)
+  if (view.value.scale < wanted) zoom(wanted / view.value.scale)
+  else if (view.value.scale > whole) zoom(whole / view.value.scale)
+  const { scale, left, top } = view.value
   const inward = (start: number, length: number, room: number, offset: number) => {
-    const [from, to] = [start * dpi * scale.value + offset, (start + length) * dpi * scale.value + offset]
+    const [from, to] = [start * dpi * scale + offset, (start + length) * dpi * scale + offset]
     return from < revealMargin ? offset + revealMargin - from : to > room - revealMargin ? offset + room - revealMargin - to : offset
   }
-  left.value = inward(mark.x, mark.width, width.value, left.value)
-  top.value = inward(mark.y, mark.height, height.value, top.value)
+  view.value = {
+    scale,
+    left: inward(mark.x, mark.width, width.value, left),
+    top: inward(mark.y, mark.height, height.value, top),
+  }
 }
 const revealMargin = 40
 /** Pixels of a line of print that is read without effort; and how near the page comes for it. */
@@ -76,32 +73,42 @@ watch(
   () => (loaded.value = false),
 )
 
-function zoom(factor: number, x = width.value / 2, y = height.value / 2) {
-  const next = Math.min(6, Math.max(0.1, scale.value * factor))
-  left.value = x - ((x - left.value) * next) / scale.value
-  top.value = y - ((y - top.value) * next) / scale.value
-  scale.value = next
-}
+const zoom = (factor: number, at: Point = { x: width.value / 2, y: height.value / 2 }) => (view.value = zoomed(view.value, factor, at))
+const move = (x: number, y: number) => (view.value = { ...view.value, left: view.value.left + x, top: view.value.top + y })
 
-function onWheel(event: WheelEvent) {
+const inFrame = (event: MouseEvent): Point => {
   const box = frame.value!.getBoundingClientRect()
-  zoom(event.deltaY < 0 ? 1.15 : 1 / 1.15, event.clientX - box.left, event.clientY - box.top)
+  return { x: event.clientX - box.left, y: event.clientY - box.top }
 }
-
-const at = (event: PointerEvent) => {
-  const box = frame.value!.getBoundingClientRect()
-  return {
-    x: (event.clientX - box.left - left.value) / scale.value / props.dpi,
-    y: (event.clientY - box.top - top.value) / scale.value / props.dpi,
-  }
+const onWheel = (event: WheelEvent) => zoom(event.deltaY < 0 ? 1.15 : 1 / 1.15, inFrame(event))
+const at = (event: PointerEvent): Point => {
+  const { x, y } = inFrame(event)
+  const { scale, left, top } = view.value
+  return { x: (x - left) / scale / props.dpi, y: (y - top) / scale / props.dpi }
 }
+/** Fingers that are down; two of them pinch. */
+const fingers = new Map<number, Point>()
 let drag: { x: number; y: number; moved: boolean; from: { x: number; y: number } | null } | null = null
 const drawn = ref<Box | null>(null)
 function onDown(event: PointerEvent) {
+  fingers.set(event.pointerId, inFrame(event))
+  if (fingers.size > 1) return letGo()
   const from = at(event)
   drag = { x: event.clientX, y: event.clientY, moved: false, from: props.sweepsAt?.(from.x, from.y) ? from : null }
 }
+function letGo() {
+  drag = null
+  drawn.value = null
+}
 function onMove(event: PointerEvent) {
+  const before = [...fingers.values()]
+  if (fingers.has(event.pointerId)) fingers.set(event.pointerId, inFrame(event))
+  if (before.length === 2) {
+    frame.value?.setPointerCapture(event.pointerId)
+    const now = [...fingers.values()]
+    view.value = pinched(view.value, [before[0]!, before[1]!], [now[0]!, now[1]!])
+    return
+  }
   if (!drag) return
   const across = event.clientX - drag.x
   const down = event.clientY - drag.y
@@ -115,14 +122,13 @@ function onMove(event: PointerEvent) {
     return
   }
   drag = { ...drag, x: event.clientX, y: event.clientY }
-  left.value += across
-  top.value += down
+  move(across, down)
 }
 function onUp(event: PointerEvent) {
+  fingers.delete(event.pointerId)
   const clicked = drag && !drag.moved
   const box = drawn.value
-  drag = null
-  drawn.value = null
+  letGo()
   if (box) emit('sweep', box)
   if (!clicked) return
   const { x, y } = at(event)
@@ -136,10 +142,10 @@ function onKey(event: KeyboardEvent) {
     '=': () => zoom(1.25),
     '-': () => zoom(0.8),
     '0': fit,
-    ArrowLeft: () => (left.value += step),
-    ArrowRight: () => (left.value -= step),
-    ArrowUp: () => (top.value += step),
-    ArrowDown: () => (top.value -= step),
+    ArrowLeft: () => move(step, 0),
+    ArrowRight: () => move(-step, 0),
+    ArrowUp: () => move(0, step),
+    ArrowDown: () => move(0, -step),
   }
   if (event.ctrlKey || event.altKey || event.metaKey || !acts[event.key]) return
   acts[event.key]!()
@@ -159,12 +165,16 @@ function onKey(event: KeyboardEvent) {
       @pointerdown="onDown"
       @pointermove="onMove"
       @pointerup="onUp"
-      @pointercancel="((drag = null), (drawn = null))"
+      @pointercancel="(fingers.delete($event.pointerId), letGo())"
       @keydown="onKey"
     >
       <div
         class="absolute origin-top-left bg-white shadow-md"
-        :style="{ width: `${widthPx}px`, height: `${heightPx}px`, transform: `translate(${left}px, ${top}px) scale(${scale})` }"
+        :style="{
+          width: `${widthPx}px`,
+          height: `${heightPx}px`,
+          transform: `translate(${view.left}px, ${view.top}px) scale(${view.scale})`,
+        }"
       >
         <img :src="src" :alt="alt" draggable="false" class="block h-full w-full" @load="loaded = true" />
         <span
