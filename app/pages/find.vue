@@ -5,7 +5,7 @@ import { useFind } from '~/components/find/useFind'
 import { counted } from '~/words/count'
 
 useHead({ title: 'Find · Rubricator' })
-const { asked, found, facets, more, trouble, looking, set, setAll, loadMore } = useFind()
+const { asked, found, facets, more, instead, trouble, looking, set, setAll, loadMore } = useFind()
 const { typed: text, search } = useTypedSearch(
   () => asked.value.text ?? '',
   words => set('text', words),
@@ -72,7 +72,7 @@ const forget = (id: number) =>
       </label>
       <div class="mb-2 flex flex-wrap items-center gap-x-5 gap-y-2 text-sm">
         <p role="status" class="mr-auto text-faded">
-          {{ looking && !found ? 'Looking…' : facets ? (narrowed ? `${howMany} found` : `${howMany}, the newest first`) : '' }}
+          {{ looking && !found ? 'Looking…' : facets && !instead ? (narrowed ? `${howMany} found` : `${howMany}, the newest first`) : '' }}
         </p>
         <template v-if="name !== null">
           <label class="flex items-center gap-2"
@@ -96,7 +96,11 @@ const forget = (id: number) =>
           <component :is="pictures ? List : LayoutGrid" :size="16" aria-hidden="true" /> {{ pictures ? 'As a list' : 'As pictures' }}
         </button>
       </div>
-      <FoundList v-if="found?.length" :found="found" :pictures="pictures" :text="asked.text ?? ''" />
+      <p v-if="instead && found" class="mb-2 border-l-4 border-ochre pl-4" role="status">
+        Nothing has <strong>{{ asked.text }}</strong>. This is what has
+        <button type="button" class="link font-semibold" @click="set('text', instead)">{{ instead }}</button>.
+      </p>
+      <FoundList v-if="found?.length" :found="found" :pictures="pictures" :text="instead ?? asked.text ?? ''" />
       <div v-else-if="found" class="max-w-2xl py-10">
         <p class="initial font-serif text-3xl">{{ narrowed ? 'Nothing fits.' : 'Nothing is here yet.' }}</p>
         <p v-if="narrowed" class="mt-4 text-lg text-faded">
@@ -105,7 +109,9 @@ const forget = (id: number) =>
         </p>
         <p v-else class="mt-4 text-lg text-faded">Documents are found here from the moment their pages are read.</p>
       </div>
-      <button v-if="more" type="button" class="act-quiet mt-5" :disabled="looking" @click="loadMore">Show more documents</button>
+      <button v-if="more && !instead" type="button" class="act-quiet mt-5" :disabled="looking" @click="loadMore">
+        Show more documents
+      </button>
     </section>
   </div>
 </template>

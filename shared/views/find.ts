@@ -61,6 +61,8 @@ export interface FindCounts {
 export interface FindAnswer {
   found: FoundDocumentView[]
   more: boolean
+  /** What was looked for instead, spelt as documents have it; nothing was found as it was asked. */
+  instead: string | null
 }
 export interface FindFacets extends FindCounts {
   most: number

@@ -46,6 +46,15 @@ test('a document is found by what stands in it, narrowed, opened where the words
   await expect(found.getByRole('link', { name: 'Mooring permit 04217' }).first()).toBeVisible()
   await expectAccessible(page)
 
+  // Spelt nearly so: what it means is said, and taken with one click.
+  await box.fill('slipwqy')
+  await expect(found.getByText('Nothing has slipwqy. This is what has slipway.')).toBeVisible()
+  await expect(found.getByRole('link', { name: 'Mooring permit 04217' }).first()).toBeVisible()
+  await expectAccessible(page)
+  await found.getByRole('button', { name: 'slipway' }).click()
+  await expect(box).toHaveValue('slipway')
+  await expect(found.getByText('Nothing has')).toBeHidden()
+
   // A word that was read wrongly is put right on the page, by keys, and found as it is.
   await found.getByRole('link', { name: 'Mooring permit 04217' }).first().click()
   await page.getByRole('button', { name: 'This page' }).click()

@@ -8,6 +8,7 @@ import { documentsOfBatch } from '../../store/batches/show'
 import { findDocument } from '../../store/documents/read'
 import { countFound, findAmong, findDocuments, knownTypes } from '../../store/find/find'
 import { forgetSearch, keepSearch, keptSearches } from '../../store/find/kept'
+import { nearlySpelt } from '../../store/find/near'
 import { refreshWords, termsOf } from '../../store/find/words'
 import { keepWords } from '../../store/pages/words'
 import { saveOffice } from '../../store/setup/office'
@@ -113,6 +114,18 @@ describe('documents are found', () => {
       const every = await among('all')
       expect([asked.text, await among('newest'), await among('having the words')]).toEqual([asked.text, every, every])
     }
+  })
+
+  it('also where somebody spells a word nearly so, of what they may see', async () => {
+    await two()
+    expect(await nearlySpelt(sql, me(), 'gaxnet rose')).toBe('gannet rose')
+    expect(await nearlySpelt(sql, me(), 'Dues for Mararm')).toBe('Dues for marram')
+    // A word that is there stays, also in company that nobody has; numbers and what is in quotes are meant as they stand.
+    expect(await nearlySpelt(sql, me(), 'gannet zzzzzz')).toBeNull()
+    for (const text of ['gannet', '04218', '"gaxnet rose"', 'ros', ''])
+      expect([text, await nearlySpelt(sql, me(), text)]).toEqual([text, null])
+    const stranger = { id: '00000000-0000-4000-8000-000000000000', name: 'Nobody', roles: ['clerk' as const] }
+    expect(await nearlySpelt(sql, stranger, 'gaxnet')).toBeNull()
   })
 
   it('with how many there are of each kind, and what stands around the words', async () => {

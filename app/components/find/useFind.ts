@@ -15,6 +15,8 @@ export function useFind() {
   const found = shallowRef<FoundDocumentView[] | null>(null)
   const facets = shallowRef<FindFacets | null>(null)
   const more = ref(false)
+  /** What was found under another spelling, where nothing was under the one that was asked. */
+  const instead = ref<string | null>(null)
   const trouble = ref<string | null>(null)
   const looking = ref(false)
   let turn = 0
@@ -33,6 +35,7 @@ export function useFind() {
       if (mine !== turn) return
       found.value = before === undefined ? answer.found : [...(found.value ?? []), ...answer.found]
       more.value = answer.more
+      if (before === undefined) instead.value = answer.instead
       trouble.value = null
     } catch (error) {
       if (mine === turn) trouble.value = troubleWords(error)
@@ -50,5 +53,5 @@ export function useFind() {
     })
   const setAll = (query: Record<string, string>) => change(() => query)
   watch(asked, (now, before) => JSON.stringify(now) !== JSON.stringify(before) && void look(), { immediate: true })
-  return { asked, found, facets, more, trouble, looking, set, setAll, loadMore: () => look(found.value?.at(-1)?.id) }
+  return { asked, found, facets, more, instead, trouble, looking, set, setAll, loadMore: () => look(found.value?.at(-1)?.id) }
 }

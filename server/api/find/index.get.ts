@@ -1,5 +1,6 @@
 import { FindAsked, type FindAnswer } from '../../../shared/views/find'
 import { findDocuments, knownTypes } from '../../../store/find/find'
+import { nearlySpelt } from '../../../store/find/near'
 import { foundView } from '../../found'
 import { store } from '../../context'
 import { listLength } from '../../input'
@@ -11,7 +12,14 @@ export default defineRoute({
   query: FindAsked,
   async run({ person, query }): Promise<FindAnswer> {
     const { sql } = store()
-    const [rows, types] = await Promise.all([findDocuments(sql, person, query, listLength + 1), knownTypes(sql, person)])
-    return { found: rows.slice(0, listLength).map(row => foundView(row, types)), more: rows.length > listLength }
+    const look = (text: string) => findDocuments(sql, person, { ...query, text }, listLength + 1)
+    const [asked, types] = await Promise.all([look(query.text), knownTypes(sql, person)])
+    const meant = asked.length || query.before ? null : await nearlySpelt(sql, person, query.text)
+    const rows = meant === null ? asked : await look(meant)
+    return {
+      found: rows.slice(0, listLength).map(row => foundView(row, types)),
+      more: rows.length > listLength,
+      instead: rows.length ? meant : null,
+    }
   },
 })
