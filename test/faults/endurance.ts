@@ -73,7 +73,7 @@ async function prepare(): Promise<void> {
         ],
       },
     ],
-    entry: 'after',
+    entry: 'desk',
     check: { mode: 'share', percent: 20, own: true },
     read: { ocr: false },
     files: [{ format: 'pdf-a', name: '{batch}-{seq:3}' }],
@@ -141,11 +141,13 @@ const anyDocument = async (state: string) => {
 
 /** Changes ribbons at random, and takes half of that back. */
 async function correct(): Promise<void> {
+  // Another window of the one whose batches they are.
+  const fixer = person('Tamsin')
   while (scanning) {
-    await wait(800, 2500)
+    await wait(300, 1200)
     const id = await anyBatch('to index')
     if (id === null) continue
-    const { status: answer, body } = await jowan.ask<BatchDetail>('GET', `/api/batches/${id}`)
+    const { status: answer, body } = await fixer.ask<BatchDetail>('GET', `/api/batches/${id}`)
     if (answer >= 400 || !body.pages.length) continue
     const { id: page } = random.pick(body.pages)
     const edit = random.pick([
@@ -155,10 +157,10 @@ async function correct(): Promise<void> {
       { do: 'join', page },
       { do: 'move', pages: [page], before: null },
     ])
-    await jowan.ask('POST', `/api/batches/${id}/lock`, {})
-    const { status } = await jowan.ask('POST', `/api/batches/${id}/corrections`, edit)
-    if (status < 400 && random.chance(0.5)) await jowan.ask('POST', `/api/batches/${id}/undo`)
-    await jowan.ask('DELETE', `/api/batches/${id}/lock`)
+    await fixer.ask('POST', `/api/batches/${id}/lock`, {})
+    const { status } = await fixer.ask('POST', `/api/batches/${id}/corrections`, edit)
+    if (status < 400 && random.chance(0.5)) await fixer.ask('POST', `/api/batches/${id}/undo`)
+    await fixer.ask('DELETE', `/api/batches/${id}/lock`)
   }
 }
 
@@ -170,7 +172,7 @@ async function enter(who: PersonThere, going: () => boolean): Promise<void> {
       await wait(200, 500)
       continue
     }
-    await wait(5, 40)
+    await wait(50, 300)
     const values = { number: String(random.whole(1000, 9999)), note: `Note ${random.whole(1, 99)}` }
     if (random.chance(0.1)) await who.ask('PUT', `/api/documents/${id}/fields`, { values: { number: 'wrong' }, confirm: true })
     await who.ask('PUT', `/api/documents/${id}/fields`, { values, confirm: true })

@@ -15,6 +15,12 @@ export class PersonThere {
     private readonly who: { name: string; password: string },
   ) {}
 
+  private async signIn(): Promise<void> {
+    const { name, password } = this.who
+    const { status, body } = await this.ask('POST', '/api/session', { name, password })
+    if (status >= 400) throw new Error(`${name} cannot sign in: ${JSON.stringify(body)}`)
+  }
+
   /** Asks until there is an answer that is not the server's own fault. @throws {Error} where nobody answers for so many minutes */
   async ask<T>(method: string, path: string, body?: unknown, minutes = 4): Promise<Answer<T>> {
     for (const end = Date.now() + minutes * 60_000; ;) {
@@ -33,7 +39,7 @@ export class PersonThere {
       }
       if (Date.now() > end)
         throw new Error(`${method} ${path} was not answered: ${answer ? `${answer.response.status} ${answer.text}` : 'no connection'}`)
-      if (answer?.response.status === 401 && path !== '/api/session') await this.ask('POST', '/api/session', this.who)
+      if (answer?.response.status === 401) await this.signIn()
       else await pause(500)
     }
   }
