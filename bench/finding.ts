@@ -2,6 +2,7 @@ import { FindAsked } from '../shared/views/find'
 import type { Person } from '../shared/views/people'
 import type { Sql } from '../store/database'
 import { countFound, findDocuments } from '../store/find/find'
+import { nearlySpelt } from '../store/find/near'
 import { makeOffice, onScratch } from './scratch'
 
 // Finding among many documents of five pages: `npm run bench:finding -- 1000000`. Made-up words, the frequent ones in every
@@ -108,6 +109,19 @@ async function measure(sql: Sql): Promise<void> {
       counts.push(performance.now() - between)
     }
     console.log(`${name.padEnd(42)} ${String(found).padStart(8)} ${middleOf(list).padStart(10)} ${middleOf(counts).padStart(11)}`)
+  }
+  // No word of the vocabulary has a k.
+  for (const [name, wanted] of [['a word that many have', common] as const, ['a word that few have', rare] as const]) {
+    const took: number[] = []
+    let meant: string | null = null
+    for (let at = 0; at < times; at++) {
+      const begun = performance.now()
+      meant = await nearlySpelt(sql, all, `${wanted.slice(0, 2)}k${wanted.slice(3)}`)
+      took.push(performance.now() - begun)
+    }
+    console.log(
+      `${`${name}, nearly spelt so`.padEnd(42)} ${(meant === wanted ? 'meant' : 'another').padStart(8)} ${middleOf(took).padStart(10)}`,
+    )
   }
 }
 

@@ -7,6 +7,7 @@ import { refreshWords } from '../store/find/words'
 import { arrange } from './arrange'
 import { inBatches, type Flow, type LockedBatch } from './inBatch'
 import { editsOf } from './sides'
+import { Locked } from './storeOutcome'
 
 export type Corrected = 'done' | 'busy' | 'nothing'
 
@@ -94,7 +95,10 @@ export function changing(
   })
 }
 
-/** Has every page examined again whose turns and boxes are no longer those that it was examined with. */
+/**
+ * Has every page examined again whose turns and boxes are no longer those that it was examined with.
+ * @throws {Locked} where what was scanned of one is no longer there
+ */
 async function lookAgain({ tx, queue, id: batch }: LockedBatch): Promise<boolean> {
   const turns = new Map<number, number>()
   const boxes = new Map<number, ByHand>()
@@ -107,24 +111,31 @@ async function lookAgain({ tx, queue, id: batch }: LockedBatch): Promise<boolean
     degrees: turns.get(id) ?? 0,
     redacted: boxes.get(id) ?? null,
   }))
-  const changed = await tx<{ id: number; document: number | null; other: boolean }[]>`
-    update pages
-    set turned = coalesce(wanted.degrees, 0), redacted = wanted.redacted, evidence = null, trouble = null, read_at = null
-    from pages as before
-    left join jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, degrees int, redacted jsonb) on wanted.id = before.id
-    where pages.id = before.id and pages.batch_id = ${batch} and pages.blob is not null
-      and (pages.turned, pages.redacted) is distinct from (coalesce(wanted.degrees, 0), wanted.redacted)
-    returning pages.id, pages.document_id as document, wanted.redacted is distinct from before.redacted as other`
+  const differing = await tx<{ id: number; position: number; document: number | null; other: boolean; gone: boolean }[]>`
+    with differing as (
+      select before.id, position, document_id as document, blob is null as gone, evidence is not null as seen,
+        wanted.degrees, wanted.redacted, wanted.redacted is distinct from before.redacted as other
+      from pages as before
+      left join jsonb_to_recordset(${json(tx, rows)}) as wanted (id bigint, degrees int, redacted jsonb) on wanted.id = before.id
+      where batch_id = ${batch} and (turned, before.redacted) is distinct from (coalesce(wanted.degrees, 0), wanted.redacted)
+    ), changed as (
+      update pages
+      set turned = coalesce(differing.degrees, 0), redacted = differing.redacted, evidence = null, trouble = null, read_at = null
+      from differing
+      where pages.id = differing.id and not gone)
+    select id, position, document, other, gone from differing where seen or not gone order by position`
+  const lost = differing.find(one => one.gone)
+  if (lost) throw new Locked(`What was scanned of page ${lost.position} is no longer kept, so the page stays as it is.`)
   // Values stay through a turn; what is black now, or no longer, is looked for anew.
-  const anew = changed.flatMap(({ document, other }) => (other && document !== null ? [document] : []))
+  const anew = differing.flatMap(({ document, other }) => (other && document !== null ? [document] : []))
   if (anew.length) await tx`update documents set filled_at = null where state = 'open' and id = any(${anew})`
-  await tx`delete from page_words where page_id = any(${changed.map(({ id }) => id)})`
+  await tx`delete from page_words where page_id = any(${differing.map(({ id }) => id)})`
   // Nobody finds it by what is black now.
   if (anew.length) await refreshWords(tx, anew)
   await queue.sendAll(
     tx,
     'examine',
-    changed.map(({ id }) => ({ page: id })),
+    differing.map(({ id }) => ({ page: id })),
   )
-  return changed.length > 0
+  return differing.length > 0
 }

@@ -36,6 +36,11 @@ export function mayHear(person: Person): (change: Change) => Promise<Heard | nul
     const before = known.get(batch)
     if (before && before.until > Date.now()) return before.seen
     const seen = batchOf(store().sql, person, 'batch', batch).then(found => found !== null)
+    // The oldest stand first: whoever listens all day keeps no more than a few seconds of it.
+    for (const [other, { until }] of known) {
+      if (until > Date.now()) break
+      known.delete(other)
+    }
     known.set(batch, { until: Date.now() + knownMs, seen })
     return seen
   }

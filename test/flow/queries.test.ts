@@ -125,7 +125,7 @@ describe('a batch of 5,000 pages', () => {
       siblings: 2,
       note: 1,
       words: 1,
-      slips: 2,
+      slips: 1,
       'api batch': 8,
       'api documents': 1,
       'api document': 5,

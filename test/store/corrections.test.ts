@@ -57,6 +57,18 @@ describe('corrections', () => {
     expect(await correctionsOf(sql, batch)).toEqual({ undo: 0, redo: 0 })
   })
 
+  it('do not turn a page of which what was scanned is gone, and turn nothing with it', async () => {
+    await sorted(code('MP26-04217'), blank, {}, blank)
+    await fillAll()
+    await sql`update pages set blob = null, digest = blob where id = ${await idOf(3)}`
+    await sql`delete from pgboss.job`
+    const pages = [await idOf(1), await idOf(3)]
+    await expect(correctBatch(flow, by, batch, { do: 'rotate', pages, degrees: 90 })).rejects.toThrow('What was scanned of page 3 is no')
+    expect(await correctionsOf(sql, batch)).toEqual({ undo: 0, redo: 0 })
+    expect(await jobs('examine')).toEqual([])
+    expect(await correctBatch(flow, by, batch, { do: 'set-aside', pages: [pages[1]!] })).toBe('done')
+  })
+
   it('have a page that was turned examined again, and again when that is undone', async () => {
     await sorted(code('MP26-04217'), blank, {}, blank)
     await fillAll()
