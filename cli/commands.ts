@@ -112,6 +112,13 @@ export const commands: readonly Command[] = [
     run: async args => (await import('./trail')).trail(args),
   },
   {
+    name: 'reseal',
+    takes: '',
+    does: 'Seals what a copy keeps sealed (keys of destinations and the like) with another key, all or nothing.',
+    examples: ['RUBRICATOR_SECRET_KEY=… RUBRICATOR_NEW_SECRET_KEY=… rubricator reseal'],
+    run: async args => (await import('./reseal')).reseal(args),
+  },
+  {
     name: 'completion',
     takes: 'bash | zsh',
     does: 'Prints what makes a shell complete these commands.',

@@ -9,7 +9,7 @@ import { json } from '../store/database'
 import { addEntry } from '../store/documents/entries'
 import type { DocumentRow } from '../store/documents/read'
 import { refreshWords } from '../store/find/words'
-import { sealValues } from '../store/trailValues'
+import { keepValues } from '../store/trailValues'
 import { goesOnAtOnce, moveOn } from './check'
 import { endLease, refuseOthersAt } from './documentLease'
 import { dropDraft, shortenDraft, typistBeside } from './entryDraft'
@@ -130,7 +130,7 @@ export function enterFields(flow: Flow, actor: PersonActing, document: DocumentR
     await tx`update documents set fields = ${json(tx, turn.fields)}, missing = ${turn.missing ?? missing}, pass = ${turn.pass}
       where id = ${document.id}`
     await refreshWords(tx, [document.id])
-    const [old, now] = await sealValues(tx, document.id, textsOf(before.fields), textsOf(turn.fields))
+    const [old, now] = await keepValues(tx, document.id, textsOf(before.fields), textsOf(turn.fields))
     await batch.note({ what: confirm ? 'confirm' : 'enter', document: document.id, old, new: now })
     if (confirm) {
       await dropDraft(tx, document.id)

@@ -9,7 +9,7 @@ import { json } from '../store/database'
 import { addEntry } from '../store/documents/entries'
 import type { DocumentRow } from '../store/documents/read'
 import { refreshWords } from '../store/find/words'
-import { chosenRecord, sealValues } from '../store/trailValues'
+import { chosenRecord, keepValues } from '../store/trailValues'
 import { refuseOthersAt } from './documentLease'
 import { inBatch, type Flow } from './inBatch'
 
@@ -38,7 +38,7 @@ export function keepLookup(flow: Flow, actor: Actor, document: DocumentRow, { ty
       where id = ${document.id}`
     await addEntry(tx, actor, document.id, fields)
     await refreshWords(tx, [document.id])
-    const [record] = await sealValues(tx, document.id, answer.chosen === null ? {} : { [chosenRecord]: answer.chosen })
+    const [record] = await keepValues(tx, document.id, answer.chosen === null ? {} : { [chosenRecord]: answer.chosen })
     await batch.note({ what: 'look up', document: document.id, new: { system, ...record } })
     return true
   })

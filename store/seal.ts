@@ -5,20 +5,24 @@ const Sealed = z.strictObject({ sealed: z.string() })
 const nonceBytes = 12
 const tagBytes = 16
 
-/** The key of the settings: whoever has the database alone cannot read what is sealed. @throws {Error} where there is none */
-function key(): Buffer {
-  const words = process.env.RUBRICATOR_SECRET_KEY ?? ''
-  if (words.length < 32)
+export const leastKeyLength = 32
+
+/** A key from its words, those of the settings: whoever has the database alone cannot read what is sealed. @throws {Error} where there is none */
+function key(words = process.env.RUBRICATOR_SECRET_KEY ?? ''): Buffer {
+  if (words.length < leastKeyLength)
     throw new Error(
       "RUBRICATOR_SECRET_KEY is missing or shorter than 32 characters: destinations' keys are sealed with it. bin/start sets it.",
     )
   return createHash('sha256').update(words).digest()
 }
 
-/** A value that only the key's holder can read: AES-256-GCM (NIST SP 800-38D), nonce, tag and text in base64. */
-export function seal(value: unknown): { sealed: string } {
+/**
+ * A value that only the key's holder can read: AES-256-GCM (NIST SP 800-38D), nonce, tag and text in base64.
+ * @param words of a key other than the settings'
+ */
+export function seal(value: unknown, words?: string): { sealed: string } {
   const nonce = randomBytes(nonceBytes)
-  const cipher = createCipheriv('aes-256-gcm', key(), nonce)
+  const cipher = createCipheriv('aes-256-gcm', key(words), nonce)
   const text = Buffer.concat([cipher.update(JSON.stringify(value), 'utf8'), cipher.final()])
   return { sealed: Buffer.concat([nonce, cipher.getAuthTag(), text]).toString('base64') }
 }

@@ -1,7 +1,7 @@
 import type { TrailLine } from '../shared/views/trail'
 import { partLike, type Sql } from './database'
 import { onDays } from './setup/officeDays'
-import { openValues } from './trailValues'
+import { withValues } from './trailValues'
 
 export interface TrailSearch {
   person?: string | undefined
@@ -30,5 +30,5 @@ export async function trailLines(sql: Sql, { person, what, from, to, batch, befo
       and ${onDays(sql, sql`trail.at`, { from, to })}
     order by trail.id desc
     limit ${most}`
-  return openValues(sql, lines)
+  return withValues(sql, lines)
 }

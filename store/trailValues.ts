@@ -2,8 +2,8 @@ import { createHash, randomBytes } from 'node:crypto'
 import { json, type Sql, type Tx } from './database'
 
 /** What a line of the trail holds in place of a document's value: the digest of the value behind its salt. */
-export interface SealedValue {
-  sealed: string
+export interface KeptValue {
+  digest: string
 }
 
 /** The name among values of the record that a look-up chose; no field can have it. */
@@ -18,20 +18,20 @@ const digestOf = (salt: Buffer, value: string) => createHash('sha256').update(sa
  * Keeps values of a document where they can be let go of, and gives what the trail keeps of each; a value that several of
  * these sets have under one name is kept once.
  */
-export async function sealValues(
+export async function keepValues(
   tx: Tx,
   document: number,
   ...sets: Readonly<Record<string, string>>[]
-): Promise<Record<string, SealedValue>[]> {
+): Promise<Record<string, KeptValue>[]> {
   const rows = new Map<string, { digest: string; field: string; salt: string; value: string }>()
-  const sealed = sets.map(set =>
+  const kept = sets.map(set =>
     Object.fromEntries(
       Object.entries(set).map(([field, value]) => {
         const key = JSON.stringify([field, value])
         const salt = randomBytes(16)
         const row = rows.get(key) ?? { digest: digestOf(salt, value), field, salt: salt.toString('hex'), value }
         rows.set(key, row)
-        return [field, { sealed: row.digest }]
+        return [field, { digest: row.digest }]
       }),
     ),
   )
@@ -40,29 +40,29 @@ export async function sealValues(
       insert into trail_values (digest, document_id, field, salt, value)
       select digest, ${document}, field, decode(salt, 'hex'), value
       from jsonb_to_recordset(${json(tx, [...rows.values()])}) as one (digest text, field text, salt text, value text)`
-  return sealed
+  return kept
 }
 
 /** Lines with their values in place of the digests; those that were let go of say that. */
-export async function openValues<L extends { old: unknown; new: unknown }>(sql: Tx, lines: readonly L[]): Promise<L[]> {
-  const digests = lines.flatMap(line => [...sealedIn(line.old), ...sealedIn(line.new)])
+export async function withValues<L extends { old: unknown; new: unknown }>(sql: Tx, lines: readonly L[]): Promise<L[]> {
+  const digests = lines.flatMap(line => [...digestsIn(line.old), ...digestsIn(line.new)])
   if (!digests.length) return [...lines]
   const rows = await sql<{ digest: string; value: string }[]>`select digest, value from trail_values where digest = any(${digests})`
   const values = new Map(rows.map(({ digest, value }) => [digest, value]))
-  const opened = (side: unknown): unknown =>
+  const told = (side: unknown): unknown =>
     isRecord(side)
-      ? Object.fromEntries(Object.entries(side).map(([id, one]) => [id, isSealed(one) ? (values.get(one.sealed) ?? goneValue) : one]))
+      ? Object.fromEntries(Object.entries(side).map(([id, one]) => [id, isKept(one) ? (values.get(one.digest) ?? goneValue) : one]))
       : side
-  return lines.map(line => ({ ...line, old: opened(line.old), new: opened(line.new) }))
+  return lines.map(line => ({ ...line, old: told(line.old), new: told(line.new) }))
 }
 
 const isRecord = (side: unknown): side is Record<string, unknown> => typeof side === 'object' && side !== null && !Array.isArray(side)
-const isSealed = (one: unknown): one is SealedValue => isRecord(one) && typeof one.sealed === 'string'
-const sealedIn = (side: unknown): string[] =>
+const isKept = (one: unknown): one is KeptValue => isRecord(one) && typeof one.digest === 'string'
+const digestsIn = (side: unknown): string[] =>
   isRecord(side)
     ? Object.values(side)
-        .filter(isSealed)
-        .map(({ sealed }) => sealed)
+        .filter(isKept)
+        .map(({ digest }) => digest)
     : []
 
 /** Lets values of a document go for good, and gives their digests, for the line that says so. */
@@ -86,7 +86,7 @@ export async function faultOfValues(sql: Sql): Promise<string | null> {
   if (changed) return `A value that the trail tells of, of document ${changed.document}, is not the one that was kept.`
   const [missing] = await sql<{ id: number }[]>`
     with told as (
-      select trail.id, one.value->>'sealed' as digest
+      select trail.id, one.value->>'digest' as digest
       from trail
       cross join lateral (values (old), (new)) as side (said)
       cross join lateral jsonb_each(case when jsonb_typeof(said) = 'object' then said else '{}' end) as one

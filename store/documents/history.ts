@@ -1,6 +1,6 @@
 import type { HistoryLine } from '../../shared/views/documents'
 import type { Sql } from '../database'
-import { openValues } from '../trailValues'
+import { withValues } from '../trailValues'
 
 /** What of a batch belongs to the story of each of its documents. */
 const ofBatch = [
@@ -28,5 +28,5 @@ export async function historyOf(sql: Sql, document: number, most: number): Promi
       or (trail.document_id is null and what = any(${ofBatch}) and trail.batch_id = (select batch_id from documents where id = ${document}))
     order by trail.id desc
     limit ${most}`
-  return openValues(sql, [...lines].reverse())
+  return withValues(sql, [...lines].reverse())
 }

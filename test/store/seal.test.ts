@@ -1,9 +1,14 @@
-import { Habits } from '../../core/model/office'
 import { afterEach, expect, it, vi } from 'vitest'
+import { Habits, Office } from '../../core/model/office'
+import { SingleSignOn } from '../../core/model/singleSignOn'
+import { reseal, sealedColumns } from '../../store/reseal'
 import { checkDatabase, schemaVersion } from '../../store/schema'
 import { addDestination, findDestination, sealDestinations } from '../../store/setup/destinations'
 import { findMailServer, findOffice, saveOffice } from '../../store/setup/office'
-import { ownDatabase, sql } from './harness'
+import { findSingleSignOn, saveSingleSignOn } from '../../store/setup/singleSignOn'
+import { addWebhook } from '../../store/setup/webhooks'
+import { seal } from '../../store/seal'
+import { by, ownDatabase, sql } from './harness'
 
 ownDatabase()
 
@@ -32,6 +37,37 @@ it('seals what an earlier release kept in clear, once', async () => {
   await sealDestinations(sql)
   expect((await read())[0]).toEqual(sealed)
   expect((await findDestination(sql, 'old'))!.options).toEqual(options)
+})
+
+it('is sealed with another key as a whole, wherever something sealed is kept, or not at all', async () => {
+  await sql`delete from destinations where id = 'old'`
+  const next = 'the next key, which is long enough as well'
+  const kept = { issuer: 'https://sso.quay', clientId: 'rubricator', clientSecret: 'a word for sign-in' }
+  await saveSingleSignOn(sql, SingleSignOn.parse({ label: 'Quay', ...kept }))
+  await addWebhook(sql, { name: 'Told', address: 'https://told.quay', person: by.person, events: ['batch'] })
+  await sql`update people set totp_secret = ${sql.json(seal('a second factor'))}, totp_pending = ${sql.json(seal('another'))}`
+  await sql`insert into grants (destination_id, person, tokens, until) values ('letters', ${by.person}, ${sql.json(seal({ access: 'a' }))}, now())`
+  const mail = { host: 'mail.quay', port: 25, secure: false, from: 'office@saltmere.example', password: 'the mail word' }
+  await saveOffice(sql, Office.parse({ mail }))
+  // Nothing that is sealed is left out: every column of the database that holds such a value is known.
+  const columns = await sql<{ table: string; column: string }[]>`
+    select table_name as table, column_name as column from information_schema.columns
+    where table_schema = 'public' and data_type = 'jsonb' order by 1, 2`
+  const holding: string[] = []
+  for (const { table, column } of columns)
+    if ((await sql`select 1 from ${sql(table)} where ${sql(column)} ? 'sealed' limit 1`).length) holding.push(`${table}.${column}`)
+  expect(holding).toEqual(sealedColumns.map(one => one.join('.')).sort())
+
+  expect(await reseal(sql, next)).toBeGreaterThanOrEqual(holding.length)
+  await expect(findDestination(sql, 'letters')).rejects.toThrow('opens with another RUBRICATOR_SECRET_KEY only')
+  // A value of another key: nothing is sealed anew.
+  await expect(reseal(sql, 'a third key that is long enough to be one')).rejects.toThrow('opens with another')
+  vi.stubEnv('RUBRICATOR_SECRET_KEY', next)
+  expect((await findDestination(sql, 'letters'))!.options).toEqual(options)
+  expect((await findMailServer(sql))!.password).toBe('the mail word')
+  expect((await findSingleSignOn(sql))!.clientSecret).toBe('a word for sign-in')
+  vi.unstubAllEnvs()
+  await sql`delete from destinations`
 })
 
 it('works with the database of its own version only', async () => {
