@@ -7,7 +7,7 @@ const tagBytes = 16
 
 export const leastKeyLength = 32
 
-/** A key from its words, those of the settings: whoever has the database alone cannot read what is sealed. @throws {Error} where there is none */
+/** A key of the settings' words: whoever has the database alone cannot read what is sealed. @throws {Error} where there is none */
 function key(words = process.env.RUBRICATOR_SECRET_KEY ?? ''): Buffer {
   if (words.length < leastKeyLength)
     throw new Error(

@@ -28,7 +28,7 @@ export async function nearlySpelt(sql: Sql, person: Person, text: string): Promi
 async function someHave(sql: Sql, person: Person, word: string): Promise<boolean> {
   const rows = await sql`
     select 1
-    from documents_with(${everyTerm(sql, word)!}, ${mostLooked}) as one (id)
+    from documents_with(${everyTerm(sql, word)}, ${mostLooked}) as one (id)
     join documents using (id)
     join batches on batches.id = batch_id
     where ${visibleDocument(sql, person)}

@@ -46,7 +46,8 @@ it('is sealed with another key as a whole, wherever something sealed is kept, or
   await saveSingleSignOn(sql, SingleSignOn.parse({ label: 'Quay', ...kept }))
   await addWebhook(sql, { name: 'Told', address: 'https://told.quay', person: by.person, events: ['batch'] })
   await sql`update people set totp_secret = ${sql.json(seal('a second factor'))}, totp_pending = ${sql.json(seal('another'))}`
-  await sql`insert into grants (destination_id, person, tokens, until) values ('letters', ${by.person}, ${sql.json(seal({ access: 'a' }))}, now())`
+  await sql`insert into grants (destination_id, person, tokens, until)
+    values ('letters', ${by.person}, ${sql.json(seal({ access: 'a' }))}, now())`
   const mail = { host: 'mail.quay', port: 25, secure: false, from: 'office@saltmere.example', password: 'the mail word' }
   await saveOffice(sql, Office.parse({ mail }))
   // Nothing that is sealed is left out: every column of the database that holds such a value is known.
