@@ -47,11 +47,12 @@ export function useDocument(id: MaybeRefOrGetter<number>) {
     () => toValue(id),
     async wanted => {
       const mine = ++question
-      const known = ahead.get(wanted)
+      const underWay = keeping.sent.some(one => one.state === 'on its way')
+      const known = ahead.get(wanted) ?? (underWay ? fetchDocument(wanted) : null)
       ahead.delete(wanted)
       if (known) await take(known, mine)
       // What is on its way from the card before may say something of this one.
-      await keeping.settled()
+      if (underWay) await keeping.settled()
       if (mine === question) await take(fetchDocument(wanted), mine)
     },
     { immediate: true },
