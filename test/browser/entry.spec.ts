@@ -105,6 +105,7 @@ test('the next card does not wait for the last one to be kept; what is refused c
   await expect(page).toHaveURL(`/documents/${first}`)
   await expect(vessel).toHaveValue('Grey Plover')
   await page.getByRole('button', { name: 'Take it over' }).click()
+  await expect(vessel).toBeEnabled()
 
   // No answer comes: it is said, asked again, and kept once.
   let lost = true
