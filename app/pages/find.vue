@@ -81,7 +81,7 @@ const forget = (id: number) =>
           <button type="button" class="act-quiet min-h-9!" :disabled="running || !name.trim()" @click="keep">Keep it</button>
         </template>
         <button v-else-if="narrowed" type="button" class="tool" @click="name = asked.text ?? ''">Keep this search…</button>
-        <template v-if="found?.length">
+        <template v-if="found?.length && !instead">
           <a class="tool no-underline" :href="`/api/find/csv?${query}`" download>CSV</a>
           <a
             v-if="facets && facets.all < facets.most"
