@@ -41,8 +41,8 @@ it('adds up what a person may see: what waits, what came in, what people put rig
   expect(found.changed).toEqual([])
   await sql`
     insert into documents (batch_id, position, type, state, filled_at, fields)
-    select ${batch}, 10 + n, 'permit', 'sent', now(), case when n = 1 then ${sql.json({ fee: value('person'), note: value('person') })}::jsonb
-      else ${sql.json({ fee: value('text') })}::jsonb end
+    select ${batch}, 10 + n, 'permit', 'sent', now(),
+      case when n = 1 then ${sql.json({ fee: value('person'), note: value('person') })}::jsonb else ${sql.json({ fee: value('text') })}::jsonb end
     from generate_series(1, 4) as n`
   const { changed, untouched } = await overviewOf(sql, tamsin, 7, 'Europe/London')
   expect(untouched).toMatchObject([{ documents: 6, untouched: 4 }])
