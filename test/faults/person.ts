@@ -1,6 +1,6 @@
 import { setTimeout as pause } from 'node:timers/promises'
 
-export interface Answer<T> {
+interface Answer<T> {
   status: number
   body: T
 }
@@ -8,7 +8,6 @@ export interface Answer<T> {
 /** Somebody at a running copy whose processes are killed: they ask again where nobody answers, and take a refusal as an answer. */
 export class PersonThere {
   private cookie = ''
-  refusals = 0
 
   constructor(
     private readonly app: string,
@@ -34,7 +33,6 @@ export class PersonThere {
         .catch(() => null)
       if (answer && answer.response.status < 500 && answer.response.status !== 401 && answer.response.status !== 429) {
         this.cookie = answer.response.headers.get('set-cookie')?.split(';')[0] ?? this.cookie
-        if (answer.response.status >= 400) this.refusals++
         return { status: answer.response.status, body: JSON.parse(answer.text || 'null') as T }
       }
       if (Date.now() > end)
