@@ -80,7 +80,8 @@ const oauth = (more: Record<string, string> = {}) => ({
   ...more,
 })
 async function delivery(id: string): Promise<Delivery> {
-  const path = join(folder, 'permit.pdf')
+  // Each its own: one that is written while it is sent cannot be read.
+  const path = join(folder, `${id}.pdf`)
   await writeFile(path, 'a permit')
   const sha256 = 'b'.repeat(64)
   return {

@@ -39,10 +39,11 @@ it('adds up what a person may see: what waits, what came in, what people put rig
   expect(found.stages).toMatchObject([{ stage: 'to check', batches: 1, middle: 1.5, most: 1.5 }])
   // Of two documents nothing is said yet.
   expect(found.changed).toEqual([])
+  const typed = sql.json({ fee: value('person'), note: value('person') })
+  const read = sql.json({ fee: value('text') })
   await sql`
     insert into documents (batch_id, position, type, state, filled_at, fields)
-    select ${batch}, 10 + n, 'permit', 'sent', now(),
-      case when n = 1 then ${sql.json({ fee: value('person'), note: value('person') })}::jsonb else ${sql.json({ fee: value('text') })}::jsonb end
+    select ${batch}, 10 + n, 'permit', 'sent', now(), case when n = 1 then ${typed}::jsonb else ${read}::jsonb end
     from generate_series(1, 4) as n`
   const { changed, untouched } = await overviewOf(sql, tamsin, 7, 'Europe/London')
   expect(untouched).toMatchObject([{ documents: 6, untouched: 4 }])
