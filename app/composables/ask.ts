@@ -4,6 +4,8 @@ interface Options {
   query?: Record<string, unknown>
   /** Milliseconds after which an answer is no longer waited for; without it, as long as the connection stands. */
   timeout?: number
+  /** It goes on to the server, also where the page is left meanwhile; of what is short enough for that (Fetch, 64 KB). */
+  keepalive?: boolean
 }
 
 // Nitro's inferred types of all routes at once are too deep for the compiler where a path is a template.

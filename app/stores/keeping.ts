@@ -11,6 +11,8 @@ interface Sent {
 const retryMs = 3000
 /** A connection may be lost without a word: a question that nobody answers is asked again. */
 const unansweredMs = 10_000
+/** Bytes that a request may have which outlives its page, with room for others under way. */
+const mostKeptAlive = 30_000
 
 /**
  * Values that somebody confirmed and that are on their way to the server, while the next card is there already. What the
@@ -28,9 +30,11 @@ export const useKeeping = defineStore('keeping', () => {
 
   /** Asks until there is an answer; why it was refused, or null. */
   async function answered(document: number, values: Record<string, string>): Promise<string | null> {
+    const body = { values, confirm: true }
+    const keepalive = new Blob([JSON.stringify(body)]).size < mostKeptAlive
     for (let again = false; ; again = true) {
       try {
-        await ask(`/api/documents/${document}/fields`, { method: 'PUT', body: { values, confirm: true }, timeout: unansweredMs })
+        await ask(`/api/documents/${document}/fields`, { method: 'PUT', body, timeout: unansweredMs, keepalive })
         return null
       } catch (error) {
         const status = (error as { statusCode?: number }).statusCode
