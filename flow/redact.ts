@@ -74,15 +74,15 @@ async function forgetHidden(batch: LockedBatch, document: number, { position, hi
     where id = ${document}`
   const entries = await tx<{ id: number; fields: Record<string, FieldValue> }[]>`
     select id, fields from entries where document_id = ${document}`
-  const gone = new Set<string>()
-  for (const said of [row!.fields, ...entries.map(entry => entry.fields)])
-    for (const [field, value] of Object.entries(said)) if (!shown(value)) gone.add(field)
+  const all = [row!, ...entries].flatMap(said => Object.entries(said.fields)).filter(([, value]) => !shown(value))
+  const [inFields, said] = [new Set(all.map(([field]) => field)), new Set(all.map(([, { value }]) => value))]
   for (const entry of entries) await tx`update entries set fields = ${json(tx, fieldsOf(entry.fields))} where id = ${entry.id}`
   // What somebody else typed in a field whose value stood there may be the same, better read; and so may what led to a record.
   const values = await letValuesGo(
     tx,
-    document,
-    (field, value) => field === chosenRecord || gone.has(field) || isHidden({ value }, position, hidden, words),
+    { id: document, batch: batch.id },
+    (field, value, own) =>
+      (own && (field === chosenRecord || inFields.has(field))) || said.has(value) || isHidden({ value }, position, hidden, words),
   )
   if (values.length) await batch.note({ what: letGo, document, new: { values } })
   await tx`delete from entry_drafts where page_id in (select id from pages where document_id = ${document})`

@@ -65,11 +65,23 @@ const digestsIn = (side: unknown): string[] =>
         .map(({ digest }) => digest)
     : []
 
-/** Lets values of a document go for good, and gives their digests, for the line that says so. */
-export async function letValuesGo(tx: Tx, document: number, hidden: (field: string, value: string) => boolean): Promise<string[]> {
-  const rows = await tx<{ digest: string; field: string; value: string }[]>`
-    select digest, field, value from trail_values where document_id = ${document} order by digest`
-  const gone = rows.filter(({ field, value }) => hidden(field, value)).map(({ digest }) => digest)
+/**
+ * Lets values of a document go for good, and those of documents of its batch that are no more, in which its pages may have been.
+ * Gives their digests, for the line that says so.
+ */
+export async function letValuesGo(
+  tx: Tx,
+  { id, batch }: { id: number; batch: number },
+  hidden: (field: string, value: string, own: boolean) => boolean,
+): Promise<string[]> {
+  const rows = await tx<{ digest: string; field: string; value: string; own: boolean }[]>`
+    select digest, field, value, document_id = ${id} as own
+    from trail_values
+    where document_id = ${id} or document_id in (
+      select document_id from trail
+      where batch_id = ${batch} and not exists (select 1 from documents where documents.id = trail.document_id))
+    order by digest`
+  const gone = rows.filter(({ field, value, own }) => hidden(field, value, own)).map(({ digest }) => digest)
   if (gone.length) await tx`delete from trail_values where digest = any(${gone})`
   return gone
 }

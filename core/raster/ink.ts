@@ -92,7 +92,8 @@ function looks(image: Grey, parts: Components, paper: Blocks): Look {
 export function findInk(image: Grey, dpi: number, remove: readonly Dirt[] = [], front: Grey | null = null): InkFound {
   const { marks: all, paper } = darkMarks(image, dpi)
   const count = (through: Through | null): InkFound => {
-    const marks = through ? withoutThrough(all, image, through, paper) : { ...all, data: all.data.slice() }
+    // Counting takes marks away; with a front they may be counted once more.
+    const marks = through ? withoutThrough(all, image, through, paper) : front ? { ...all, data: all.data.slice() } : all
     const parts = findComponents(marks)
     return { ...discounted(marks, parts, looks(image, parts, paper), dpi, remove), behind: through ? through.most : null }
   }

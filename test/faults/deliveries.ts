@@ -4,7 +4,6 @@ import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
-import sharp from 'sharp'
 import { build } from '../../run/build'
 import { Product } from '../../run/product'
 import { faults as troubles } from '../../standins/faultyPort'
@@ -12,6 +11,7 @@ import { asPdf } from '../../standins/paper/encode'
 import { Random } from '../../standins/paper/random'
 import { openDatabase } from '../../store/database'
 import { Killer } from './killer'
+import { smallPage } from './smallPage'
 
 // Documents to three destinations that break at random, while workers, web server and PostgreSQL are killed; then every destination
 // is counted. Usage: deliveries.ts [documents] [kills] [seed].
@@ -64,15 +64,11 @@ async function ask<T>(
 }
 
 /** Each page is a document of its own, and like no other. */
-function picture(number: number): Promise<Buffer> {
-  const lines = Array.from(
-    { length: 14 },
-    (_, at) => `<text x="90" y="${200 + 50 * at}" font-size="24">Letter ${number}, line ${at}</text>`,
+const picture = (number: number) =>
+  smallPage(
+    Array.from({ length: 14 }, (_, at) => `Letter ${number}, line ${at}`),
+    dpi,
   )
-  const paper = '<rect width="850" height="1100" fill="#fff"/>'
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="850" height="1100">${paper}${lines.join('')}</svg>`
-  return sharp(Buffer.from(svg)).toColourspace('b-w').jpeg({ quality: 80 }).toBuffer()
-}
 
 async function prepare(): Promise<void> {
   const steward = run.signIns.find(person => person.roles.includes('steward'))!

@@ -2,7 +2,6 @@ import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
-import sharp from 'sharp'
 import type { BatchDetail } from '../../shared/views/batches'
 import type { DocumentPage } from '../../shared/views/documents'
 import { build } from '../../run/build'
@@ -14,6 +13,7 @@ import { verifyTrail } from '../../store/trailChain'
 import { answerTimes, compareTimes, Memory, tableSizes } from './figures'
 import { Killer } from './killer'
 import { PersonThere } from './person'
+import { smallPage } from './smallPage'
 
 // Mixed work for a long time through a copy of its own: files come in, people correct, enter, check and amend at random, documents
 // are delivered, processes are killed in the first two thirds. Then everything is counted, and what grew is named.
@@ -49,13 +49,8 @@ const [tamsin, jowan, hedra, piers] = ['Tamsin', 'Jowan', 'Hedra', 'Piers'].map(
 ]
 
 /** A small page that is like no other; one in eight has nothing on it. */
-function picture(number: number): Promise<Buffer> {
-  const lines = Array.from({ length: 8 }, (_, at) => `<text x="60" y="${90 + 40 * at}" font-size="18">Sheet ${number}, ${at}</text>`)
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="620" height="877"><rect width="620" height="877" fill="#fff"/>${
-    random.chance(0.125) ? '' : lines.join('')
-  }</svg>`
-  return sharp(Buffer.from(svg)).toColourspace('b-w').jpeg({ quality: 80 }).toBuffer()
-}
+const picture = (number: number) =>
+  smallPage(random.chance(0.125) ? [] : Array.from({ length: 8 }, (_, at) => `Sheet ${number}, ${at}`), dpi)
 
 async function prepare(): Promise<void> {
   const body = {

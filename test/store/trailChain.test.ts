@@ -5,7 +5,7 @@ import { appendToTrail } from '../../store/trail'
 import { chainTrail, headOf, headOfToday, verifyTrail } from '../../store/trailChain'
 import { trailLines } from '../../store/trailLines'
 import { goneValue, letGo, letValuesGo, keepValues } from '../../store/trailValues'
-import { by, ownDatabase, sql } from './harness'
+import { batch, by, ownDatabase, sql } from './harness'
 
 ownDatabase()
 
@@ -80,15 +80,23 @@ it('tells of values that can go without breaking it, and shows where one was cha
   expect((await verifyTrail(sql)).fault).toBe('A value that the trail tells of, of document 7, is not the one that was kept.')
   await meddle(`update trail_values set value = '12.50' where value = '99.00'`)
 
+  // A document that is no more told of the same, before its batch was split anew.
+  await sql.begin(async tx => {
+    const [was] = await keepValues(tx, 999_999, { who: 'Wenna Sark' })
+    await appendToTrail(tx, by, { what: 'enter', batch, document: 999_999, new: was })
+  })
   const gone = await sql.begin(async tx => {
-    const values = await letValuesGo(tx, 7, field => field === 'who')
+    const values = await letValuesGo(tx, { id: 7, batch }, (field, value, own) => (own ? field === 'who' : value === 'Wenna Sark'))
     await appendToTrail(tx, by, { what: letGo, document: 7, new: { values } })
     return values
   })
-  expect(gone).toHaveLength(2)
+  expect(gone).toHaveLength(3)
   expect(gone).toContain(digests.who!.digest)
   await all()
-  expect(await shown()).toMatchObject({ old: { who: goneValue }, new: { fee: '12.50', who: goneValue } })
+  expect((await trailLines(sql, { before: null, most: 2, what: 'enter' })).map(line => line.new)).toEqual([
+    { who: goneValue },
+    { fee: '12.50', who: goneValue },
+  ])
   expect((await verifyTrail(sql)).fault).toBeNull()
   const kept = await sql`select digest, document_id, field, salt, value from trail_values`
   await sql`delete from trail_values`
