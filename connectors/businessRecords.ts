@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
 import type { BusinessRecord } from '../core/model/lookup'
-import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
 import { fetchWithBearer, oauthOptions } from './oauth'
+import { unreached } from './unreached'
 
 /** A line of what is written back: their key, our field, and what they want instead of text. */
 const writing = /^(?<key>\S+) = (?<field>\S+)(?: as (?<kind>number|boolean))?$/
@@ -92,11 +92,7 @@ async function ask(options: Options, path: string, init: RequestInit = {}): Prom
     })
   } catch (error) {
     if (error instanceof Refusal) throw error
-    const refused = refusedReach(error)
-    if (refused) throw new Refusal(refused.message, 'person', { cause: error })
-    throw new Error(`${new URL(url).host} does not answer. Check that it runs and can be reached from here, then try again.`, {
-      cause: error,
-    })
+    throw unreached(error, new URL(url).host)
   }
   if (response.status === 401 || response.status === 403)
     throw new Refusal(`${new URL(url).host} refused our key. Ask its administrator for one and put it into the destination.`)

@@ -1,10 +1,10 @@
 import { AuthType, createClient, getPatcher, type WebDAVClient } from 'webdav'
 import { z } from 'zod'
 import { reachedFetch } from '../reach/fetch'
-import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Entry } from './connector'
 import { checkSpace, deliverInto, heldIn, type FileSpace } from './fileSpace'
 import { bearerOf, dropBearer, oauthOptions } from './oauth'
+import { unreached } from './unreached'
 
 const Options = z.strictObject({
   address: z
@@ -113,8 +113,6 @@ async function said<T>(options: Options, work: () => Promise<T>): Promise<T> {
     return await work()
   } catch (error) {
     if (error instanceof Refusal) throw error
-    const refused = refusedReach(error)
-    if (refused) throw new Refusal(refused.message, 'person', { cause: error })
     const { host } = new URL(address)
     const status = statusOf(error)
     // A token that was taken back is fetched anew by the next try.
@@ -128,6 +126,6 @@ async function said<T>(options: Options, work: () => Promise<T>): Promise<T> {
     if (status === 404 || status === 409) throw new Error(`There is no such folder at ${host}. Choose another one.`, { cause: error })
     if (status === 507) throw new Error(`${host} has no room left. Ask its administrator to make some.`, { cause: error })
     if (status) throw new Error(`${host} answered ${status}. Try again later, or ask its administrator.`, { cause: error })
-    throw new Error(`${host} does not answer. Check that it runs and can be reached from here.`, { cause: error })
+    throw unreached(error, host)
   }
 }

@@ -3,10 +3,10 @@ import { openAsBlob } from 'node:fs'
 import { basename } from 'node:path'
 import { z } from 'zod'
 import { numberedName } from '../core/name/template'
-import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Delivery, type Entry, type Receipt } from './connector'
 import { joined } from './fileSpace'
 import { fetchWithBearer, oauthOptions } from './oauth'
+import { unreached } from './unreached'
 
 const Options = z.strictObject({
   address: z
@@ -263,8 +263,6 @@ async function check(options: Options, root: string): Promise<string> {
 
 function inWords(error: unknown, { address }: Options): Error {
   if (error instanceof Refusal) return error
-  const refused = refusedReach(error)
-  if (refused) return new Refusal(refused.message, 'person', { cause: error })
   const { host } = new URL(address)
   if (error instanceof Answered) {
     const words = `${host} answered ${error.status}${error.message ? ` (${error.message.slice(0, 200)})` : ''}.`
@@ -279,5 +277,5 @@ function inWords(error: unknown, { address }: Options): Error {
   }
   if (error instanceof z.ZodError)
     return new Refusal(`${host} does not answer as CMIS does. Check the address.`, 'person', { cause: error })
-  return new Error(`${host} does not answer. Check that it runs and can be reached from here.`, { cause: error })
+  return unreached(error, host)
 }

@@ -4,9 +4,9 @@ import { Client, FTPError } from 'basic-ftp'
 import { isIP } from 'node:net'
 import { z } from 'zod'
 import { allowedAddress } from '../reach/address'
-import { ReachError } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Entry } from './connector'
 import { checkSpace, deliverInto, heldIn, joined, keptConnection, type FileSpace } from './fileSpace'
+import { unreached } from './unreached'
 
 const Options = z.strictObject({
   host: z.string().min(1).meta({ title: 'Server', description: 'The server, by name or address', trusts: true }),
@@ -129,7 +129,6 @@ function spaceOf(connected: () => Promise<Client>, root: string): FileSpace {
 
 function inWords(error: unknown, { host, port }: Options): Error {
   if (error instanceof Refusal) return error
-  if (error instanceof ReachError) return new Refusal(error.message, 'person', { cause: error })
   if (error instanceof FTPError) {
     if (error.code === 530)
       return new Refusal(`${host} refused our user name or password. Ask a steward to put the right ones into the destination.`, 'person', {
@@ -143,14 +142,5 @@ function inWords(error: unknown, { host, port }: Options): Error {
       cause: error,
     })
   }
-  const { code } = error as { code?: string }
-  if (code && /CERT|SIGNED|TLS|ALTNAME/.test(code))
-    return new Refusal(
-      `Nobody vouches for the certificate of ${host}. Put its SHA-256 into the destination, once its administrator said it.`,
-      'person',
-      {
-        cause: error,
-      },
-    )
-  return new Error(`${host}, port ${port}, does not answer. Check that it runs and can be reached from here.`, { cause: error })
+  return unreached(error, `${host}, port ${port},`, { confirmable: true })
 }

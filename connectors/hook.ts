@@ -2,9 +2,9 @@ import { createHmac } from 'node:crypto'
 import { openAsBlob } from 'node:fs'
 import { basename } from 'node:path'
 import { z } from 'zod'
-import { refusedReach } from '../reach/networks'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
 import { fetchWithBearer, oauthOptions } from './oauth'
+import { unreached } from './unreached'
 
 const Options = z.strictObject({
   address: z.url({ protocol: /^https?$/ }).meta({ title: 'Address', description: 'Where each document is posted to', trusts: true }),
@@ -83,10 +83,7 @@ async function said<T>({ address }: Options, work: () => Promise<T>): Promise<T>
   try {
     return await work()
   } catch (error) {
-    const refused = refusedReach(error)
-    if (refused) throw new Refusal(refused.message, 'person', { cause: error })
-    if (error instanceof TypeError || (error as Error).name === 'TimeoutError')
-      throw new Error(`${new URL(address).host} does not answer. Check that it runs and can be reached from here.`, { cause: error })
+    if (error instanceof TypeError || (error as Error).name === 'TimeoutError') throw unreached(error, new URL(address).host)
     throw error
   }
 }

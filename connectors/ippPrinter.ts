@@ -2,8 +2,8 @@ import { setTimeout as pause } from 'node:timers/promises'
 import ipp, { type Group, type Message } from 'ipp'
 import type { PrintChoices } from '../core/model/printing'
 import { reachedFetch } from '../reach/fetch'
-import { refusedReach } from '../reach/networks'
 import { Refusal } from './connector'
+import { unreached } from './unreached'
 
 const seconds = 60
 /** How long one waits for the paper to lie in the tray. */
@@ -120,16 +120,13 @@ async function said<T>(address: string, work: () => Promise<T>): Promise<T> {
   try {
     return await work()
   } catch (error) {
-    const refused = refusedReach(error)
-    if (refused) throw new Refusal(refused.message, 'person', { cause: error })
     const { host } = new URL(address)
     if (error instanceof Answered) {
       if (/not-accepting|busy|temporary|too-many|internal/.test(error.message))
         throw new Error(`${host} takes no jobs now (${error.message}). Look at the printer.`, { cause: error })
       throw new Refusal(`${host} refused: ${error.message}. Look at what this printer can do.`, 'person', { cause: error })
     }
-    if (error instanceof TypeError || (error as Error).name === 'TimeoutError')
-      throw new Error(`${host} does not answer. Check that it runs and can be reached from here.`, { cause: error })
+    if (error instanceof TypeError || (error as Error).name === 'TimeoutError') throw unreached(error, host)
     throw error
   }
 }

@@ -5,8 +5,8 @@ import { basename } from 'node:path'
 import { createTransport } from 'nodemailer'
 import { z } from 'zod'
 import { allowedAddress } from '../reach/address'
-import { ReachError } from '../reach/networks'
 import { defineConnector, Refusal, type Delivery, type Receipt } from './connector'
+import { unreached } from './unreached'
 
 const Options = z.strictObject({
   host: z.string().min(1).meta({ title: 'Mail server', description: 'The mail server, by name or address', trusts: true }),
@@ -158,7 +158,6 @@ export function filled(template: string, { index }: Pick<Delivery, 'index'>): st
 /** What an SMTP client says, as a sentence; codes of 500 and more will not change by themselves (RFC 5321, 4.2.1). */
 export function inWords(error: unknown, { host }: { host: string }): Error {
   if (error instanceof Refusal) return error
-  if (error instanceof ReachError) return new Refusal(error.message, 'person', { cause: error })
   const { code, responseCode, response } = error as { code?: string; responseCode?: number; response?: string }
   if (code === 'EAUTH')
     return new Refusal(`${host} refused our user name or password. Ask a steward to put the right ones into the destination.`, 'person', {
@@ -167,5 +166,5 @@ export function inWords(error: unknown, { host }: { host: string }): Error {
   if (responseCode && responseCode >= 500)
     return new Refusal(`${host} refused the mail: ${response?.slice(0, 200)}`, 'person', { cause: error })
   if (responseCode) return new Error(`${host} does not take the mail now: ${response?.slice(0, 200)}`, { cause: error })
-  return new Error(`${host} does not answer. Check that the mail server runs and can be reached from here.`, { cause: error })
+  return unreached(error, host)
 }

@@ -15,9 +15,10 @@ import {
 import { Upload } from '@aws-sdk/lib-storage'
 import { z } from 'zod'
 import { numberedName } from '../core/name/template'
-import { checkHost, lookup, refusedReach } from '../reach/networks'
+import { checkHost, lookup } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Delivery, type Destination, type Entry } from './connector'
 import { joined } from './fileSpace'
+import { unreached } from './unreached'
 
 const Options = z.strictObject({
   endpoint: z
@@ -205,8 +206,6 @@ const statusOf = (error: unknown) => (error instanceof S3ServiceException ? erro
 
 function inWords(error: unknown, { endpoint, bucket }: Options): Error {
   if (error instanceof Refusal) return error
-  const refused = refusedReach(error)
-  if (refused) return new Refusal(refused.message, 'person', { cause: error })
   const { host } = new URL(endpoint)
   const status = statusOf(error)
   if (status === 401 || status === 403)
@@ -216,5 +215,5 @@ function inWords(error: unknown, { endpoint, bucket }: Options): Error {
   if (status === 404)
     return new Refusal(`${host} has no bucket “${bucket}”, or nothing of that name. Ask its administrator.`, 'person', { cause: error })
   if (status) return new Error(`${host} answered ${status}. Try again later, or ask its administrator.`, { cause: error })
-  return new Error(`${host} does not answer. Check that it runs and can be reached from here.`, { cause: error })
+  return unreached(error, host)
 }

@@ -5,6 +5,7 @@ import { allowedAddress } from '../reach/address'
 import { ReachError } from '../reach/networks'
 import { defineConnector, Refusal, sorted, type Entry } from './connector'
 import { checkSpace, deliverInto, heldIn, joined, keptConnection, type FileSpace } from './fileSpace'
+import { unreached } from './unreached'
 
 const Options = z.strictObject({
   host: z.string().min(1).meta({ title: 'Server', description: 'The server, by name or address', trusts: true }),
@@ -146,5 +147,5 @@ function inWords(error: unknown, { host, port }: Options): Error {
     return new Refusal(`${host} does not let us write there. Ask its administrator whose folder it is.`, 'person', { cause: error })
   if (typeof code === 'number' || code === 'ERR_BAD_PATH' || code === 'ERR_GENERIC_CLIENT')
     return new Error(`${host} refused: ${message.slice(0, 200)}. Try again later, or ask its administrator.`, { cause: error })
-  return new Error(`${host}, port ${port}, does not answer. Check that it runs and can be reached from here.`, { cause: error })
+  return unreached(error, `${host}, port ${port},`)
 }

@@ -1,6 +1,6 @@
 import { reachedFetch } from '../reach/fetch'
-import { refusedReach } from '../reach/networks'
 import { signature } from './hook'
+import { unreached } from './unreached'
 
 const seconds = 15
 
@@ -28,8 +28,7 @@ export async function tell(address: string, secret: string, key: string, told: T
     body,
     signal: AbortSignal.timeout(seconds * 1000),
   }).catch((error: unknown) => {
-    const words = refusedReach(error)?.message ?? `${host} does not answer. Check that it runs and can be reached from here.`
-    throw new Error(words, { cause: error })
+    throw unreached(error, host)
   })
   await answer.arrayBuffer().catch(() => undefined)
   if (!answer.ok) throw new Error(`${host} answered ${answer.status}. Ask whoever keeps that program.`)

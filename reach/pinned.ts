@@ -71,13 +71,15 @@ export function shownCertificate(address: string): Promise<ShownCertificate | nu
   })
 }
 
+const unvouched = /^(DEPTH_ZERO_SELF_SIGNED_CERT|SELF_SIGNED_CERT_IN_CHAIN|UNABLE_TO_\w+|CERT_\w+|ERR_TLS_\w+)$/
+
 /** Whether an error says that nobody vouches for a certificate. */
 export function isUnvouched(error: unknown): boolean {
-  for (let cause = error; cause instanceof Error; cause = cause.cause)
-    if (
-      'code' in cause &&
-      /^(DEPTH_ZERO_SELF_SIGNED_CERT|SELF_SIGNED_CERT_IN_CHAIN|UNABLE_TO_\w+|CERT_\w+|ERR_TLS_\w+)$/.test(String(cause.code))
-    )
-      return true
+  for (let cause = error; cause instanceof Error; cause = cause.cause) {
+    if (!('code' in cause)) continue
+    if (unvouched.test(String(cause.code))) return true
+    // A mail client puts a code of its own over it, and leaves the words.
+    if (cause.code === 'ESOCKET' && /certificate/i.test(cause.message)) return true
+  }
   return false
 }

@@ -36,21 +36,21 @@ export class Switch {
 }
 
 /** The form that turns switches, as HTML. */
-export const switchForm = (switches: readonly Switch[]): string =>
-  `<form method="post" action="/switch">${switches
+export const switchForm = (switches: readonly Switch[], action = '/switch'): string =>
+  `<form method="post" action="${action}">${switches
     .map(({ name, label, offered, fault }) => {
       const options = offered.map(one => `<option value="${one}"${one === fault ? ' selected' : ''}>${faultWords[one]}</option>`)
       return `<p><label>${label} <select name="${name}">${options.join('')}</select></label></p>`
     })
     .join('')}<button>So be it</button></form>`
 
-/** Answers the form that turns switches; false where something else was asked. */
-export function turned(request: IncomingMessage, response: ServerResponse, switches: readonly Switch[]): boolean {
-  if (request.method !== 'POST' || request.url !== '/switch') return false
+/** Answers the form that turns switches; false where something else was asked. @param page on which the form stands */
+export function turned(request: IncomingMessage, response: ServerResponse, switches: readonly Switch[], page = '/'): boolean {
+  if (request.method !== 'POST' || request.url !== `${page === '/' ? '' : page}/switch`) return false
   void bodyOf(request, 1000).then(
     body => {
       for (const one of switches) one.turn(new URLSearchParams(body.toString()))
-      response.writeHead(303, { location: '/' }).end()
+      response.writeHead(303, { location: page }).end()
     },
     () => response.writeHead(400).end(),
   )

@@ -3,12 +3,15 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
 import { promisify } from 'node:util'
 import ipp, { type Group, type Message } from 'ipp'
+import { Switch } from '../faultyPort'
 import { bodyOf } from '../http'
 
 const mostBytes = 100 * 1024 * 1024
 const mostInTray = 200
+const slowMs = 5000
 
 export interface PrintedJob {
   id: number
@@ -27,13 +30,22 @@ export class Printer {
   private next = 1
   /** As the bench says: it takes no jobs. */
   jammed = false
+  /** What goes wrong between it and whoever prints. */
+  readonly trouble = new Switch('printer', 'The printer')
 
   constructor(private readonly name: string) {}
 
   async answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const { fault } = this.trouble
+    if (fault === 'refuse') return void request.socket.destroy()
+    if (fault === 'expired') return void response.writeHead(401, { 'content-length': 0, connection: 'close' }).end()
     const body = await bodyOf(request, mostBytes)
     const asked: Message = { ...ipp.parse(body), data: dataOf(body) }
+    const prints = asked.operation === 'Print-Job'
+    if (fault === 'slow') await pause(slowMs)
+    if (fault === 'break' && prints) return void request.socket.destroy()
     const reply = this.reply(asked, `ipp://${request.headers.host}/ipp/print`)
+    if (fault === 'forget answer' && prints) return void request.socket.destroy()
     const { 'job-attributes-tag': jobs = [], ...rest } = reply
     const head = ipp.serialize({
       version: asked.version ?? '2.0',
@@ -76,6 +88,7 @@ export class Printer {
     const operation = asked['operation-attributes-tag'] ?? {}
     const wanted = ([asked['job-attributes-tag'] ?? {}] as Group[]).flat()[0] ?? {}
     if (this.jammed) return { statusCode: 'server-error-not-accepting-jobs' }
+    if (this.trouble.fault === 'full') return { statusCode: 'server-error-too-many-jobs' }
     const bytes = asked.data ?? Buffer.alloc(0)
     if (!bytes.subarray(0, 5).equals(Buffer.from('%PDF-'))) return { statusCode: 'client-error-document-format-not-supported' }
     const job: PrintedJob = {

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import { turned } from '../faultyPort'
 import { bodyOf } from '../http'
 import { documentsOf } from '../paper/part'
 import type { Stack } from '../paper/stack'
@@ -8,6 +9,7 @@ import { capabilitiesXml, statusXml } from './answersXml'
 import { benchPage, topSheet } from './bench'
 import { faults, Feeder, type Fault } from './feeder'
 import { Glass } from './glass'
+import { printedPaper } from './printedPaper'
 import { Printer } from './printer'
 import { printerPage } from './printerPage'
 import { ScanJob } from './scanJob'
@@ -147,8 +149,15 @@ export function deviceServer(name: string, sidesPerMinute: number, reader: Reade
       printer.jammed = !printer.jammed
       return response.writeHead(303, { location: '../tray' }).end()
     }
+    if (turned(request, response, [printer.trouble], '/tray')) return
     if (path === '/tray') return reply(response, 200, 'text/html; charset=utf-8', printerPage(name, printer))
-    const paper = printer.tray.find(one => one.id === Number(/^\/tray\/(\d+)\.pdf$/.exec(path)?.[1]))
+    const printed = (form: RegExp) => printer.tray.find(one => one.id === Number(form.exec(path)?.[1]))
+    const again = printed(/^\/tray\/(\d+)\/feeder$/)
+    if (again && request.method === 'POST') {
+      feeder.put(await printedPaper(again))
+      return response.writeHead(303, { location: '/' }).end()
+    }
+    const paper = printed(/^\/tray\/(\d+)\.pdf$/)
     if (paper) return reply(response, 200, 'application/pdf', paper.bytes)
     const picture = await printer.picture(Number(/^\/tray\/(\d+)\.png$/.exec(path)?.[1]))
     return picture ? reply(response, 200, 'image/png', picture) : refuse(response, 404)

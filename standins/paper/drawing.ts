@@ -80,6 +80,15 @@ export class Drawing {
     return this
   }
 
+  /** A picture that covers all of it. */
+  picture(bytes: Buffer, mediaType: 'image/png'): this {
+    this.parts.push(
+      `<image width="${number(this.width)}" height="${number(this.height)}" preserveAspectRatio="none" ` +
+        `href="data:${mediaType};base64,${bytes.toString('base64')}"/>`,
+    )
+    return this
+  }
+
   /** Another drawing on top, turned around a point and shifted. */
   place(other: Drawing, x: number, y: number, degrees: number): this {
     this.parts.push(`<g transform="translate(${number(x)} ${number(y)}) rotate(${number(degrees)})">${other.content}</g>`)

@@ -8,6 +8,7 @@ import S3rver from 's3rver'
 import { connectorNamed } from '../../connectors'
 import type { Delivery } from '../../connectors/connector'
 import { cloudServer } from '../../standins/cloud/server'
+import { deviceServer } from '../../standins/device/server'
 import { faultyPort, ftp, http, objects, sftp, smtp, Switch, type Fault, type Speech } from '../../standins/faultyPort'
 import { freePort, listening } from '../../standins/http'
 import { Mailboxes } from '../../standins/mail/mailboxes'
@@ -67,6 +68,8 @@ interface Kind {
   options: Record<string, unknown>
   /** How many of this document are held. */
   held: (id: string) => Promise<number>
+  /** Where its switch is turned on a page of its own. */
+  turn?: (fault: Fault) => Promise<unknown>
 }
 const kinds: Record<string, (trouble: Switch) => Promise<Kind>> = {
   'cloud-folder': async trouble => {
@@ -156,6 +159,17 @@ const kinds: Record<string, (trouble: Switch) => Promise<Kind>> = {
   },
 }
 
+kinds.printer = async () => {
+  const server = deviceServer('Office device', 1000)
+  ends.push(() => server.close())
+  const at = `127.0.0.1:${await listening(server, 0)}`
+  return {
+    options: { address: `ipp://${at}/ipp/print` },
+    held: async id => (await (await fetch(`http://${at}/tray`)).text()).split(`Rubricator ${id} `).length - 1,
+    turn: fault => fetch(`http://${at}/tray/switch`, { method: 'POST', body: new URLSearchParams({ printer: fault }), redirect: 'manual' }),
+  }
+}
+
 const answering: readonly Fault[] = ['refuse', 'full', 'break', 'forget answer', 'expired']
 const goesWrong: Record<string, readonly Fault[]> = {
   'cloud-folder': answering,
@@ -164,12 +178,17 @@ const goesWrong: Record<string, readonly Fault[]> = {
   mail: ['refuse', 'full', 'break', 'expired'],
   sftp: ['refuse', 'full', 'break', 'expired'],
   ftp: ['refuse', 'break', 'expired'],
+  printer: answering,
 }
 
 describe.each(Object.keys(kinds))('%s', name => {
   it('says what went wrong, and has the document once when it is tried again', async () => {
     const trouble = new Switch('fault', name)
     const kind = await kinds[name]!(trouble)
+    const turn = async (fault: Fault) => {
+      trouble.fault = fault
+      await kind.turn?.(fault)
+    }
     const attempt = async (id: string) => {
       const destination = connectorNamed(name).open(kind.options)
       try {
@@ -185,14 +204,14 @@ describe.each(Object.keys(kinds))('%s', name => {
     expect(await kind.held('0')).toBe(1)
     for (const [at, fault] of goesWrong[name]!.entries()) {
       const id = String(at + 1)
-      trouble.fault = fault
+      await turn(fault)
       const words = await attempt(id)
       // An answer that was lost may be found out within the same attempt.
       if (fault !== 'forget answer') expect(words, fault).not.toBe('delivered')
       expect(words.length, `${fault}: ${words}`).toBeGreaterThan(8)
       // What breaks off may have arrived all the same.
       expect(await kind.held(id), fault).toBeLessThanOrEqual(fault === 'forget answer' || fault === 'break' ? 1 : 0)
-      trouble.fault = 'none'
+      await turn('none')
       expect(await attempt(id), `after ${fault}`).toBe('delivered')
       expect(await kind.held(id), `after ${fault}`).toBe(1)
     }

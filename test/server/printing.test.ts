@@ -4,12 +4,15 @@ import { copyFile, mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promi
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { esclDevice } from '../../devices/escl'
 import { answerBytes, mostHead, readHead } from '../../server/printing/message'
 import type { DeviceChoice } from '../../shared/views/devices'
 import type { HeldPrints } from '../../shared/views/printing'
 import { client, type Client } from '../product/client'
-import { running } from '../product/running'
+import { quickScan } from '../product/device'
+import { emptyFeeder, running } from '../product/running'
 import { textPdf } from '../product/textPdf'
 
 let folder: string
@@ -53,7 +56,37 @@ async function untilPrinted(id: number): Promise<void> {
 const lastInTray = async () => {
   const page = await (await fetch(`${running().bench}tray`)).text()
   const [, number, words] = /tray\/(\d+)\.pdf.*?<p>(.*?)<\/p>/s.exec(page)!
-  return { words, bytes: Buffer.from(await (await fetch(`${running().bench}tray/${number}.pdf`)).arrayBuffer()) }
+  return { words, number, bytes: Buffer.from(await (await fetch(`${running().bench}tray/${number}.pdf`)).arrayBuffer()) }
+}
+/** Scans what was printed, and compares it with the file. */
+async function expectScanned(number: string): Promise<void> {
+  await fetch(`${running().bench}tray/${number}/feeder`, { method: 'POST', redirect: 'manual' })
+  const scanner = esclDevice({ name: 'Office device', address: running().standins['office-device']! })
+  const job = await scanner.start({ ...quickScan, twoSided: false, dpi: 200, paper: 'auto' })
+  const scanned: string[] = []
+  try {
+    for (let side; (side = await scanner.next(job, 'feeder')); await writeFile(scanned.at(-1)!, side.bytes))
+      scanned.push(join(folder, `scanned-${scanned.length}.jpg`))
+  } finally {
+    await emptyFeeder()
+  }
+  await promisify(execFile)('pdftoppm', ['-gray', '-r', '200', '-png', file, join(folder, 'sent')])
+  expect(scanned).toHaveLength(2)
+  for (const [at, picture] of scanned.entries()) {
+    const sent = join(folder, `sent-${at + 1}.png`)
+    expect(await readBy(picture)).toBe(await readBy(sent))
+    // Not only what can be read: as dark in the same places, but for the paper's own grey and how straight it lay.
+    expect(await apart(picture, sent)).toBeLessThan(12)
+  }
+}
+const readBy = async (picture: string) =>
+  (await promisify(execFile)('tesseract', [picture, 'stdout', '--dpi', '200'])).stdout.replace(/\s+/g, ' ').trim()
+/** The most by which two pictures differ, of 255, at a resolution at which a degree of skew is nothing. */
+async function apart(one: string, other: string): Promise<number> {
+  const size = { width: 21, height: 30, fit: 'fill' } as const
+  const small = (path: string) => sharp(path).resize(size).toColourspace('b-w').extractChannel(0).raw().toBuffer()
+  const [a, b] = [await small(one), await small(other)]
+  return Math.max(...a.map((value, at) => Math.abs(value - b[at]!)))
 }
 const digest = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex')
 const choices = { copies: 2, sides: 'one-sided', colour: 'monochrome' }
@@ -73,9 +106,10 @@ describe('the queue for print jobs', () => {
     expect((await there('POST', `/api/prints/${id}`, choices)).status).toBe(200)
     expect((await there('POST', `/api/prints/${id}`, choices)).status).toBe(409)
     await untilPrinted(id)
-    const { words, bytes } = await lastInTray()
+    const { words, bytes, number } = await lastInTray()
     expect(words).toContain('2 × one-sided, monochrome')
     expect(digest(bytes)).toBe(digest(await readFile(file)))
+    await expectScanned(number!)
     expect((await waits()).map(one => one.id)).not.toContain(id)
     expect(await ipptool('get-completed-jobs', key)).toContain(`job-id (integer) = ${id}`)
   })

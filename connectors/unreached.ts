@@ -1,0 +1,25 @@
+import { refusedReach } from '../reach/networks'
+import { isUnvouched } from '../reach/pinned'
+import { Refusal } from './connector'
+
+/**
+ * What to say of a host that could not be asked: it lies outside what the office allows, nobody vouches for its certificate
+ * (a person must act first in both cases), or it is silent.
+ * @param host as people write it, with its port where that matters
+ * @param confirmable whether the destination has a place for the certificate's fingerprint
+ */
+export function unreached(error: unknown, host: string, { confirmable = false } = {}): Error {
+  const outside = refusedReach(error)
+  if (outside) return new Refusal(outside.message, 'person', { cause: error })
+  if (isUnvouched(error))
+    return new Refusal(
+      `Nobody vouches for the certificate of ${host.split(',')[0]}. ${
+        confirmable
+          ? 'Put its SHA-256 into the destination, once its administrator said it.'
+          : 'Ask its administrator for one that is vouched for, or whoever runs this copy to trust the authority that made it.'
+      }`,
+      'person',
+      { cause: error },
+    )
+  return new Error(`${host} does not answer. Check that it runs and can be reached from here.`, { cause: error })
+}
