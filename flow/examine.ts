@@ -1,10 +1,13 @@
 import { worker } from '../core/model/actor'
 import type { PageEvidence, Word } from '../core/model/evidence'
-import { json } from '../store/database'
+import type { Box } from '../core/model/zone'
+import { json, type Tx } from '../store/database'
+import { refreshWords } from '../store/find/words'
 import type { PageToExamine } from '../store/pages/toExamine'
-import { forgetCorrections, keepWords } from '../store/pages/words'
+import { forgetCorrections, keepWords, wordsOfPage } from '../store/pages/words'
 import { splitWhenExamined } from './complete'
-import { inBatch, type Flow } from './inBatch'
+import { forgetHidden } from './forgetHidden'
+import { inBatch, type Flow, type LockedBatch } from './inBatch'
 
 /** What examining found, or why there is nothing to find. */
 export type Examination =
@@ -22,11 +25,29 @@ export type Examination =
     }
   | { trouble: string }
 
+/** Words from before, under an earlier version of the rubric: until now they tell what stands under what becomes black. */
+const dropWords = (tx: Tx, page: number) => tx`delete from page_words where page_id = ${page}`
+
+/** What is black now, whatever blackened it, is gone from what people said of the page and of its document. */
+async function forgetBlackened(batch: LockedBatch, page: number, hidden: readonly Box[]): Promise<void> {
+  const { tx } = batch
+  if (hidden.length) {
+    await forgetCorrections(tx, page, hidden)
+    const [of] = await tx<{ document: number | null; position: number }[]>`
+      select document_id as document, position from pages where id = ${page}`
+    const words = await wordsOfPage(tx, page)
+    if (of?.document) await forgetHidden(batch, of.document, { position: of.position, hidden, words })
+    await dropWords(tx, page)
+    if (of?.document) await refreshWords(tx, [of.document])
+  } else await dropWords(tx, page)
+}
+
 /** Stores what examining found, once, and asks for splitting after the batch's last side. */
 export function pageExamined(flow: Flow, page: PageToExamine, found: Examination): Promise<void> {
   return inBatch(flow, worker, page.batch_id, async batch => {
     const { tx } = batch
     if ('trouble' in found) {
+      await dropWords(tx, page.id)
       await tx`update pages set trouble = ${found.trouble} where id = ${page.id} and evidence is null and turned = ${page.turned}`
     } else {
       const kept = await tx`
@@ -36,8 +57,7 @@ export function pageExamined(flow: Flow, page: PageToExamine, found: Examination
           page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob}, reading_blob = ${found.readingBlob}, trouble = null
         where id = ${page.id} and evidence is null and turned = ${page.turned}
         returning id`
-      // Whatever blackened them, and whether or not words come now.
-      if (kept.length) await forgetCorrections(tx, page.id, found.evidence.redactions ?? [])
+      if (kept.length) await forgetBlackened(batch, page.id, found.evidence.redactions ?? [])
       if (kept.length && found.words) await keepWords(tx, page.id, found.words)
     }
     await splitWhenExamined(batch)

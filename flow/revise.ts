@@ -21,7 +21,7 @@ export async function versionsOfBatch(tx: Tx, id: number): Promise<{ from: numbe
 
 /**
  * Has a batch go on under the newest version of its rubric: all its pages are examined again, and split, read and filled
- * as that says. What people corrected and typed stays. `busy` where the machine works on it or it has gone on,
+ * as that says. What people corrected and typed stays, but for what it blackens. `busy` where the machine works on it or it has gone on,
  * `confirmed` where a document of it was, `other pages` where the versions make different pages of a side.
  */
 export function reviseBatch(flow: Flow, actor: PersonActing, id: number): Promise<Revised> {
@@ -36,7 +36,6 @@ export function reviseBatch(flow: Flow, actor: PersonActing, id: number): Promis
     await tx`update batches set rubric_version = ${versions.to} where id = ${id}`
     const pages = await tx<{ id: number }[]>`
       update pages set evidence = null, trouble = null, read_at = null where batch_id = ${id} and blob is not null returning id`
-    await tx`delete from page_words where page_id = any(${pages.map(page => page.id)})`
     await tx`update documents set filled_at = null, read_at = null where batch_id = ${id}`
     await queue.sendAll(
       tx,

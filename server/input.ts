@@ -17,6 +17,9 @@ export function checked<T extends z.ZodType>(schema: T, input: unknown): z.infer
 /** A body that stops coming is given up. */
 const stallSeconds = 30
 
+/** As JSON writes it: whole pairs and all else stand as themselves. */
+const halfPair = /(?<!\\)(\\\\)*\\ud[89a-f]/
+
 /** The request's body under a schema, read no further than `most` bytes; 413 where it is longer, 400 with its issues. */
 export async function bodyOf<T extends z.ZodType>(event: H3Event, schema: T, most: number): Promise<z.infer<T>> {
   const text = (await readBytes(event, most)).toString('utf8')
@@ -29,6 +32,9 @@ export async function bodyOf<T extends z.ZodType>(event: H3Event, schema: T, mos
   } catch {
     throw createError({ statusCode: 400, message: 'The body is not JSON.' })
   }
+  // Half a pair of UTF-16 is no text: kept as one, it would come back as another (RFC 8259, 8.2).
+  if (text.includes('\\u') && halfPair.test(JSON.stringify(body)))
+    throw createError({ statusCode: 400, message: 'A text has a character in it that cannot be kept. Type it again.' })
   return checked(schema, body)
 }
 

@@ -42,6 +42,9 @@ const executor = (sql: SqlClient) => ({
   }),
 })
 
+/** One after the other makes the queue's tables: two at once would wait for each other. */
+const startLock = 7211
+
 /** The queue: pg-boss over a Postgres.js connection of its own. */
 export class Queue {
   readonly boss: PgBoss
@@ -57,9 +60,15 @@ export class Queue {
     this.boss.on('error', error => log.error(said(error), 'the queue'))
   }
 
+  /** Several processes may start at once, also where the queue's tables are made or brought up to date. */
   async start(): Promise<void> {
-    await this.boss.start()
-    for (const step of steps) await this.boss.createQueue(step, { name: step, ...policies[step] })
+    await this.sql`select pg_advisory_lock(${startLock})`
+    try {
+      await this.boss.start()
+      for (const step of steps) await this.boss.createQueue(step, { name: step, ...policies[step] })
+    } finally {
+      await this.sql`select pg_advisory_unlock(${startLock})`
+    }
   }
 
   /** Adds a job with the transaction that needs it: both are there or neither. */
