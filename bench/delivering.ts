@@ -2,11 +2,12 @@ import { copyFile, mkdir, mkdtemp, open, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
+import { Rubric } from '../core/model/rubric'
 import { Child } from '../run/children'
 import { startPostgres } from '../run/postgres'
 import { workerProgram } from '../run/workerProgram'
 import { openBlobs } from '../store/blobs/open'
-import { openDatabase, type Sql } from '../store/database'
+import { json, openDatabase, type Sql } from '../store/database'
 import { migrate } from '../store/migrate'
 import { addDestination } from '../store/setup/destinations'
 import { makeOffice } from './scratch'
@@ -64,6 +65,7 @@ async function fill(sql: Sql): Promise<void> {
   }
   await sql.begin(async tx => {
     await makeOffice(tx)
+    await tx`update rubric_versions set body = ${json(tx, Rubric.parse({ version: 1, name: 'Letters' }))}`
     await addDestination(tx, { id: 'shelf', name: 'Shelf', connector: 'network-folder', options: { path: target }, in_order: false })
     await tx`
       insert into batches (name, rubric_id, rubric_version, state, owner)
@@ -77,7 +79,7 @@ async function fill(sql: Sql): Promise<void> {
     await tx`
       insert into files (document_id, name, media_type, bytes, sha256, format)
       select (select min(id) from documents) + place - 1, 'permit-' || place || '.pdf', 'application/pdf', ${bytes}, sha256, 'pdf'
-      from jsonb_to_recordset(${tx.json(files)}) as given (place int, sha256 text)`
+      from jsonb_to_recordset(${json(tx, files)}) as given (place int, sha256 text)`
     await tx`insert into slips (document_id, destination_id, folder) select id, 'shelf', 'permits' from documents`
   })
 }

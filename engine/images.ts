@@ -3,6 +3,8 @@ import sharp from 'sharp'
 import type { PageImage } from './pageImage'
 
 const mostPixels = 150_000_000
+/** Pixels an inch; a file that says more is spoilt there. */
+const finest = 4800
 
 const openOptions = { limitInputPixels: mostPixels, failOn: 'error' as const }
 
@@ -34,8 +36,8 @@ export async function decodeImage(file: string | Buffer, page: number): Promise<
     .raw()
     .toBuffer({ resolveWithObject: true })
   if (info.channels !== 1 && info.channels !== 3) throw new Error(`An image with ${info.channels} channels cannot be taken.`)
-  // Cameras and screens write 72 or 96 without meaning it; no scanner does.
-  const dpi = density && density >= 75 && density !== 96 ? density : null
+  // Cameras and screens write 72 or 96 without meaning it; no scanner does. Nor does any see more than the finest.
+  const dpi = density && density >= 75 && density <= finest && density !== 96 ? density : null
   return { width: info.width, height: info.height, channels: info.channels, data, dpi }
 }
 
@@ -75,9 +77,12 @@ export async function encodePng(image: PageImage, dpi: number): Promise<Buffer> 
   return Buffer.concat([png.subarray(0, header), chunk, png.subarray(header)])
 }
 
-/** A small picture of a page for the ribbon. */
+/** Pixels; the format itself ends at four times that. */
+const mostHigh = 4000
+
+/** A small picture of a page for the ribbon; of one that is many times as high as wide, a narrower one. */
 export function encodeThumbnail(image: PageImage, width = 240): Promise<Buffer> {
-  return raw(image).resize({ width, kernel: 'cubic' }).webp({ quality: 72, effort: 0 }).toBuffer()
+  return raw(image).resize({ width, height: mostHigh, fit: 'inside', kernel: 'cubic' }).webp({ quality: 72, effort: 0 }).toBuffer()
 }
 
 /** What a browser can show of a page's file: a JPEG as it is, a TIFF as PNG. */

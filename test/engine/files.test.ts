@@ -5,13 +5,12 @@ import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { crc32, deflateSync } from 'node:zlib'
 import { XMLParser } from 'fast-xml-parser'
-import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { decodeImage, encodeJpeg, encodePng } from '../../engine/images'
+import { encodeJpeg } from '../../engine/images'
 import { writePdf, type PdfOptions } from '../../engine/pdfOut'
 import { decodePage, openSource } from '../../engine/sources'
 import { bitmapOf } from '../../core/raster/mono'
-import { encodeG4, readG4 } from '../../engine/tiff'
+import { encodeG4 } from '../../engine/tiff'
 
 const run = promisify(execFile)
 let folder: string
@@ -23,25 +22,6 @@ afterAll(() => rm(folder, { recursive: true }))
 const width = 830
 const height = 1170
 const ink = Uint8Array.from({ length: width * height }, (_, at) => ((at % width) % 40 < 9 && Math.floor(at / width) % 50 < 30 ? 0 : 255))
-
-describe('page files', () => {
-  it('CCITT G4 in one strip comes back as it went in', async () => {
-    const tiff = encodeG4(bitmapOf({ width, height, data: ink }), 100)
-    expect(readG4(tiff)).toMatchObject({ width, height })
-    await writeFile(join(folder, 'page.tif'), tiff)
-    const back = await decodeImage(join(folder, 'page.tif'), 1)
-    expect(back).toMatchObject({ width, height, channels: 1, dpi: 100 })
-    expect(Buffer.compare(Buffer.from(back.data), Buffer.from(ink))).toBe(0)
-  })
-
-  it.each([
-    ['JPEG', encodeJpeg],
-    ['PNG', encodePng],
-  ])('grey %s stays one channel and keeps its resolution', async (_, encode) => {
-    const { channels, density } = await sharp(await encode({ width, height, channels: 1, data: ink, dpi: 200 }, 200)).metadata()
-    expect([channels, density]).toEqual([1, 200])
-  })
-})
 
 const plain: PdfOptions = {
   title: 'T',

@@ -44,7 +44,7 @@ it('what a rubric’s newer version blackens is gone from what people entered, t
   expect(await saying('Sandpiper')).toEqual({ fields: 1, trail: 1, search: 1 })
 
   const body = (await findRubric(sql, rubric.id, 1))!
-  const redact = { patterns: ['Sand\\w+'], highlighter: [], keepOriginal: false }
+  const redact = { patterns: ['Sand\\w+'], highlighter: [], keepOriginal: false, look: false }
   expect(await saveRubric(sql, rubric.id, 1, { ...body, redact }, owner)).toMatchObject({ outcome: 'saved', version: 2 })
   expect(await reviseBatch(flow, by, batch)).toBe('done')
   await examineAll([{ ...code('MP26-04217'), ...underSecond }, blank])

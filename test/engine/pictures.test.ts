@@ -1,0 +1,48 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { bitmapOf } from '../../core/raster/mono'
+import { decodeImage, encodeJpeg, encodePng, encodeThumbnail } from '../../engine/images'
+import { encodeG4, readG4 } from '../../engine/tiff'
+
+let folder: string
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'rubricator-pictures-'))
+})
+afterAll(() => rm(folder, { recursive: true }))
+
+const width = 830
+const height = 1170
+const ink = Uint8Array.from({ length: width * height }, (_, at) => ((at % width) % 40 < 9 && Math.floor(at / width) % 50 < 30 ? 0 : 255))
+
+describe('page files', () => {
+  it('CCITT G4 in one strip comes back as it went in', async () => {
+    const tiff = encodeG4(bitmapOf({ width, height, data: ink }), 100)
+    expect(readG4(tiff)).toMatchObject({ width, height })
+    await writeFile(join(folder, 'page.tif'), tiff)
+    const back = await decodeImage(join(folder, 'page.tif'), 1)
+    expect(back).toMatchObject({ width, height, channels: 1, dpi: 100 })
+    expect(Buffer.compare(Buffer.from(back.data), Buffer.from(ink))).toBe(0)
+  })
+
+  it.each([
+    ['JPEG', encodeJpeg],
+    ['PNG', encodePng],
+  ])('grey %s stays one channel and keeps its resolution', async (_, encode) => {
+    const { channels, density } = await sharp(await encode({ width, height, channels: 1, data: ink, dpi: 200 }, 200)).metadata()
+    expect([channels, density]).toEqual([1, 200])
+  })
+
+  it('says nothing of a resolution that no device has', async () => {
+    const jpeg = await encodeJpeg({ width, height, channels: 1, data: ink, dpi: 200 }, 60_000)
+    expect((await sharp(jpeg).metadata()).density).toBe(60_000)
+    expect((await decodeImage(jpeg, 1)).dpi).toBeNull()
+  })
+
+  it('has a small picture also where it is a long strip', async () => {
+    const strip = { width: 20, height: 9000, channels: 1 as const, data: new Uint8Array(20 * 9000).fill(255), dpi: 200 }
+    expect(await sharp(await encodeThumbnail(strip)).metadata()).toMatchObject({ width: 9, height: 4000 })
+  })
+})
