@@ -120,5 +120,9 @@ async function bareRate(): Promise<number> {
 
 async function synced(path: string): Promise<void> {
   const file = await open(path, 'r')
-  await file.sync().finally(() => file.close())
+  try {
+    await file.sync()
+  } finally {
+    await file.close()
+  }
 }
