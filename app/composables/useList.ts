@@ -1,53 +1,24 @@
+import { useInfiniteQuery } from '@pinia/colada'
+
 const pageLength = 50
+/** How long it is kept for whoever comes back: it is there at once, and asked for again. */
+const keptMs = 5 * 60_000
 
 /** A list that is paged by key: its first page, and more on demand. It starts anew where what is asked changes. */
 export function useList<T extends { id: number }>(url: string, query: MaybeRefOrGetter<Record<string, string>> = {}) {
-  const rows = shallowRef<T[] | null>(null)
-  const trouble = ref<string | null>(null)
-  const more = ref(false)
-  /** What was asked last: a slower answer to something else is let go. */
-  let turn = 0
-
-  const fetchPage = (before: number | undefined) =>
-    ask<T[]>(url, { query: { ...toValue(query), ...(before === undefined ? {} : { before }) } })
-
-  async function guarded(work: () => Promise<T[]>): Promise<void> {
-    const mine = ++turn
-    try {
-      const found = await work()
-      if (mine !== turn) return
-      rows.value = found
-      trouble.value = null
-    } catch (error) {
-      if (mine === turn) trouble.value = troubleWords(error)
-    }
-  }
-
-  async function pages(count: number): Promise<T[]> {
-    const found: T[] = []
-    for (let at = 0; at < count; at++) {
-      const page = await fetchPage(found.at(-1)?.id)
-      found.push(...page)
-      more.value = page.length === pageLength
-      if (!more.value) break
-    }
-    return found
-  }
-
+  const list = useInfiniteQuery<T[], Error, number | null>({
+    key: () => [url, { ...toValue(query) }],
+    query: ({ pageParam }) => ask<T[]>(url, { query: { ...toValue(query), ...(pageParam === null ? {} : { before: pageParam }) } }),
+    initialPageParam: null,
+    getNextPageParam: page => (page.length === pageLength ? page.at(-1)!.id : null),
+    // What was shown stays until the answer to something else is there.
+    placeholderData: before => before,
+    gcTime: keptMs,
+  })
+  const rows = computed(() => list.data.value?.pages.flat() ?? null)
+  const trouble = computed(() => (list.error.value ? troubleWords(list.error.value) : null))
   /** What is shown again, as it is now. */
-  const refresh = () => guarded(() => pages(Math.max(1, Math.ceil((rows.value?.length ?? 0) / pageLength))))
-
-  const loadMore = () =>
-    guarded(async () => {
-      const page = await fetchPage(rows.value?.at(-1)?.id)
-      more.value = page.length === pageLength
-      return [...(rows.value ?? []), ...page]
-    })
-
-  watch(
-    () => JSON.stringify(toValue(query)),
-    () => void guarded(() => pages(1)),
-    { immediate: true },
-  )
-  return { rows, trouble, more: readonly(more), refresh, loadMore }
+  const refresh = async () => void (await list.refetch())
+  const loadMore = async () => void (await list.loadNextPage())
+  return { rows, trouble, more: list.hasNextPage, refresh, loadMore }
 }

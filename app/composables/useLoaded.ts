@@ -1,41 +1,31 @@
+import { useQuery } from '@pinia/colada'
+
+/** How long what a list showed is kept for whoever comes back to it: it is there at once, and asked for again. */
+const keptMs = 5 * 60_000
+
 /**
- * Data from the server that can be asked for again; an answer that a newer question overtook is dropped.
+ * Data from the server that can be asked for again; an answer that a newer question overtook is dropped, and the last answer stays
+ * while the server is away. Screens that ask the same at once share the question.
  * @param is what a page is about: where it is not there, neither is the page
+ * @param kept whether it is shown at once to whoever comes back: not for what a form begins with
  */
-export function useLoaded<T>(url: MaybeRefOrGetter<string>, { is }: { is?: 'the page' } = {}) {
-  const data = shallowRef<T | null>(null)
-  const trouble = ref<string | null>(null)
-  let question = 0
-
-  let newest: Promise<void> | null = null
-
-  async function look(mine: number): Promise<void> {
-    try {
-      const answer = await ask<T>(toValue(url))
-      if (mine !== question) return
-      data.value = answer
-      trouble.value = null
-    } catch (error) {
-      if (mine !== question) return
-      if (is && data.value === null && (error as { statusCode?: number }).statusCode === 404) showError({ status: 404 })
-      else trouble.value = troubleWords(error)
-    }
-  }
+export function useLoaded<T>(url: MaybeRefOrGetter<string>, { is, kept = false }: { is?: 'the page'; kept?: boolean } = {}) {
+  const query = useQuery<T>({
+    key: () => [toValue(url)],
+    query: () => ask<T>(toValue(url)),
+    ...(kept ? { gcTime: keptMs } : {}),
+  })
+  const data = computed(() => query.data.value ?? null)
+  const isGone = computed(
+    () => is !== undefined && data.value === null && (query.error.value as { statusCode?: number } | null)?.statusCode === 404,
+  )
+  watch(isGone, gone => gone && showError({ status: 404 }))
+  const trouble = computed(() => (query.error.value && !isGone.value ? troubleWords(query.error.value) : null))
 
   /** Whoever waits for this sees the newest answer, also where another question overtook theirs. */
   async function refresh(): Promise<void> {
-    let awaited = (newest = look(++question))
-    await awaited
-    while (awaited !== newest) await (awaited = newest)
+    await query.refetch()
+    while (query.asyncStatus.value === 'loading') await query.refresh()
   }
-
-  watch(
-    () => toValue(url),
-    () => {
-      data.value = null
-      void refresh()
-    },
-  )
-  void refresh()
   return { data, trouble, refresh }
 }

@@ -6,9 +6,9 @@ import { deskLine, enteringWords } from '~/words/desk'
 import { saidTime } from '~/words/time'
 
 useHead({ title: 'Desk · Rubricator' })
-const { data: batches, trouble, refresh } = useLoaded<BatchRow[]>('/api/batches?open=true')
+const { data: batches, trouble, refresh } = useLoaded<BatchRow[]>('/api/batches?open=true', { kept: true })
 useLive(null, refresh)
-const { data: rubrics } = useLoaded<RubricChoice[]>('/api/rubrics')
+const { data: rubrics } = useLoaded<RubricChoice[]>('/api/rubrics', { kept: true })
 const { data: strained, refresh: lookAgain } = useLoaded<WaitingView[]>('/api/waiting')
 useLive(null, lookAgain)
 const toScan = computed(() => rubrics.value?.filter(one => one.mayScan) ?? [])

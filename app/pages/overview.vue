@@ -10,7 +10,7 @@ import { saidDay, saidHours, saidTime } from '~/words/time'
 definePageMeta({ wide: true })
 useHead({ title: 'Overview · Rubricator' })
 const { asked, set } = useListQuery({ days: '30' })
-const { data, trouble } = useLoaded<Overview>(() => `/api/overview?days=${asked.value.days}`)
+const { data, trouble } = useLoaded<Overview>(() => `/api/overview?days=${asked.value.days}`, { kept: true })
 /** The first of the days that are added up: the lists behind the figures begin there. */
 const since = computed(() => data.value?.days[0]?.day ?? '')
 const stages = ['to fix', 'to index', 'to check', 'held'] as const

@@ -8,7 +8,7 @@ useHead({ title: 'Panel · Rubricator' })
 
 const idleSeconds = 90
 const me = useMe()
-const { data: panel, trouble, refresh } = useLoadedKept<PanelView>('/api/panel')
+const { data: panel, trouble, refresh } = useLoaded<PanelView>('/api/panel')
 const rubric = ref<string | null>(null)
 const batch = ref<number | null>(null)
 const mine = ref(false)

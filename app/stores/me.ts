@@ -1,3 +1,4 @@
+import { useQueryCache } from '@pinia/colada'
 import type { SignedIn } from '~~/shared/views/people'
 import { useTimeZone } from '~/words/time'
 
@@ -6,6 +7,13 @@ export const useMe = defineStore('me', () => {
   const person = ref<SignedIn | null>(null)
   const asked = ref(false)
   watch(person, found => found && useTimeZone(found.timeZone), { flush: 'sync' })
+  // What one person saw is not shown to the next.
+  const seen = useQueryCache()
+  watch(
+    () => person.value?.id,
+    () => seen.getEntries({ active: false }).forEach(entry => seen.remove(entry)),
+    { flush: 'sync' },
+  )
 
   /** Asks the server once who this is. */
   async function find(): Promise<SignedIn | null> {

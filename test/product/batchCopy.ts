@@ -123,6 +123,14 @@ export async function readAndFind(batch: number, position: number, words: string
   })
 }
 
+/** Nobody has read this page. */
+export async function forgetReading(page: number): Promise<void> {
+  await database().begin(async tx => {
+    await tx`delete from page_words where page_id = ${page}`
+    await tx`update pages set read_at = null where id = ${page}`
+  })
+}
+
 /** Puts a batch under a rubric like its own, with these keys besides. */
 export async function underRubric(batch: number, name: string, keys: Record<string, unknown>): Promise<void> {
   await database().begin(async tx => {

@@ -1,6 +1,6 @@
 import type { BatchDetail } from '../../shared/views/batches'
 import type { DeviceChoice } from '../../shared/views/devices'
-import type { RubricChoice } from '../../shared/views/rubrics'
+import type { RubricChoice, RubricText, TryView } from '../../shared/views/rubrics'
 import { makeStack } from '../../standins/paper/stacks'
 import { copyOf } from './batchCopy'
 import { client, until } from './client'
@@ -23,7 +23,19 @@ export async function scanSample(): Promise<number> {
   await until(show, batch => batch.loads[0]!.state === 'ended')
   await tamsin('POST', `/api/batches/${id}/complete`)
   await until(show, batch => batch.state === 'to fix')
+  await readPagesOf(id, rubric)
   return id
+}
+
+/** Has its pages read, as a try of its rubric does: each copy would read the same ones again. */
+async function readPagesOf(batch: number, rubric: string): Promise<void> {
+  const piers = await client('Piers')
+  const { body } = (await piers<RubricText>('GET', `/api/rubrics/${rubric}`)).body
+  const { id } = (await piers<{ id: string }>('POST', '/api/tries', { body, batch })).body
+  await until(
+    async () => (await piers<TryView>('GET', `/api/tries/${id}`)).body,
+    one => one.outcome !== null || one.trouble !== null,
+  )
 }
 
 /** A batch of the sample's pages, for one test alone. */

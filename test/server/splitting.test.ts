@@ -6,6 +6,7 @@ import type { RubricChoice, RubricDraft, RubricText, RubricVersion, SeparatorRul
 import { asPdf } from '../../standins/paper/encode'
 import { drawnSide } from '../../standins/paper/drawn'
 import { makeStack } from '../../standins/paper/stacks'
+import { forgetReading } from '../product/batchCopy'
 import { client, until, type Client } from '../product/client'
 import { running } from '../product/running'
 import { sampleBatch, truth } from '../product/sample'
@@ -110,6 +111,10 @@ describe('a draft', () => {
 
   it('is tried on an earlier batch: both outcomes side by side, nothing of the batch changed but that its pages are read', async () => {
     const read = (batch: BatchDetail) => ({ ...batch, pages: batch.pages.map(page => ({ ...page, read: true })) })
+    const page = (await show()).pages[0]!.id
+    await forgetReading(page)
+    const isRead = async () => (await show()).pages.find(one => one.id === page)!.read
+    expect(await isRead()).toBe(false)
     const before = await show()
     const { status, body } = await piers<{ id: string }>('POST', '/api/tries', { body: draftOf({ unread: 'previous' }), batch: id })
     expect(status).toBe(202)
@@ -119,6 +124,7 @@ describe('a draft', () => {
     expect([comparison.before!.totals.held, comparison.after.totals.held, comparison.changed]).toEqual([held, 0, held])
     expect(comparison.pages.filter(page => page.changed).every(page => page.before!.why !== page.after.why)).toBe(true)
     expect(read(await show())).toEqual(read(before))
+    expect(await isRead()).toBe(true)
     expect((await tamsin('GET', `/api/tries/${body.id}`)).status).toBe(403)
   })
 

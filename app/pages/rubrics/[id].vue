@@ -145,8 +145,7 @@ async function publish() {
       await navigateTo(`/rubrics/${answer.id}`)
       return
     }
-    if (draft?.data.value) draft.data.value = { draft: null }
-    await loaded?.refresh()
+    await Promise.all([draft?.refresh(), loaded?.refresh()])
     draftState.value = ''
     saved.value = `Version ${answer.version} holds from the next batch on. Batches that were begun keep theirs.`
   })

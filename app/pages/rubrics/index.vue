@@ -2,7 +2,7 @@
 import type { RubricChoice } from '~~/shared/views/rubrics'
 
 useHead({ title: 'Rubrics · Rubricator' })
-const { data: rubrics, trouble } = useLoaded<RubricChoice[]>('/api/rubrics')
+const { data: rubrics, trouble } = useLoaded<RubricChoice[]>('/api/rubrics', { kept: true })
 </script>
 
 <template>

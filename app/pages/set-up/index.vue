@@ -3,7 +3,7 @@ import type { DeviceChoice } from '~~/shared/views/devices'
 import { deviceState } from '~/words/device'
 
 useHead({ title: 'Set-up · Rubricator' })
-const { data: devices, trouble, refresh } = useLoaded<DeviceChoice[]>('/api/devices')
+const { data: devices, trouble, refresh } = useLoaded<DeviceChoice[]>('/api/devices', { kept: true })
 useIntervalFn(() => void refresh(), 4000)
 </script>
 

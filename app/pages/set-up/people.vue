@@ -5,7 +5,7 @@ import { saidTime } from '~/words/time'
 
 useHead({ title: 'People · Rubricator' })
 const me = useMe()
-const { data: people, trouble, refresh } = useLoaded<PersonView[]>('/api/people')
+const { data: people, trouble, refresh } = useLoaded<PersonView[]>('/api/people', { kept: true })
 const { data: waiting, refresh: lookAgain } = useLoaded<{ who: string; failures: number; until: string }[]>('/api/sessions/waiting')
 const { running, trouble: actionTrouble, run } = useAction()
 const adding = ref(false)
