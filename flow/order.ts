@@ -40,9 +40,13 @@ export async function keepOrderOf({ tx, id }: LockedBatch, load: number, paired:
     ), numbered as (
       select id, row_number() over (order by aimed, began, load_side) as position, dense_rank() over (order by aimed, began, sheet) as sheet
       from begun
+    ), wanted as (
+      select numbered.id, numbered.position, case when ${paired} then pages.sheet else numbered.sheet end as sheet
+      from numbered
+      join pages using (id)
     )
-    update pages set position = numbered.position, page_order = numbered.position, sheet = case when ${paired} then pages.sheet
-      else numbered.sheet end
-    from numbered
-    where pages.id = numbered.id`
+    update pages set position = wanted.position, page_order = wanted.position, sheet = wanted.sheet
+    from wanted
+    where pages.id = wanted.id
+      and (pages.position, pages.page_order, pages.sheet) is distinct from (wanted.position, wanted.position, wanted.sheet)`
 }

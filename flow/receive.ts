@@ -35,17 +35,25 @@ export interface ReceivedSide {
  * @param paired sides of successive loads are front and back
  */
 async function nextPlace(tx: Tx, batch: number, load: number, paired = false) {
-  const [last] = await tx<{ position: number; own: number | null; sheet: number; rows: number; sides: number; before: number }[]>`
-    select coalesce(max(position), 0)::int as position,
-      coalesce(max(sheet) filter (where load_id <> ${load} and dropped is null), 0)::int as sheet,
-      min(sheet) filter (where load_id = ${load})::int as own,
-      count(*) filter (where load_id = ${load})::int as rows,
-      count(*) filter (where load_id = ${load} and half is distinct from 'right')::int as sides,
-      count(*) filter (where half is distinct from 'right')::int as before
-    from pages
-    where batch_id = ${batch}`
-  let { position, rows, sides, before } = last!
-  const first = paired ? 0 : last!.own === null ? last!.sheet : last!.own - 1
+  // By their indexes: each side of a load of thousands asks anew.
+  const [last] = await tx<{ position: number; rows: number; own: number | null; rights: number }[]>`
+    select coalesce((select max(position) from pages where batch_id = ${batch}), 0) as position,
+      coalesce((select max(load_side) from pages where load_id = ${load}), 0) as rows,
+      (select sheet from pages where load_id = ${load} and load_side = 1) as own,
+      (select count(*)::int from pages where load_id = ${load} and half = 'right') as rights`
+  let { position, rows } = last!
+  let sides = rows - last!.rights
+  let before = 0
+  let first = paired ? 0 : (last!.own ?? 1) - 1
+  if (paired) {
+    const [all] = await tx<{ sides: number }[]>`
+      select count(*)::int as sides from pages where batch_id = ${batch} and half is distinct from 'right'`
+    before = all!.sides
+  } else if (last!.own === null) {
+    const [other] = await tx<{ sheet: number }[]>`
+      select sheet from pages where batch_id = ${batch} and load_id <> ${load} and dropped is null order by sheet desc limit 1`
+    first = other?.sheet ?? 0
+  }
   return {
     /** The next scanned side: its sheet, and which face of it. */
     side(twoSided: boolean): { sheet: number; face: 'front' | 'back' } {
