@@ -11,6 +11,7 @@ const sources = [
   'devices',
   'engine',
   'flow',
+  'log',
   'reach',
   'public',
   'server',
