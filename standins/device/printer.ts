@@ -31,7 +31,7 @@ export class Printer {
   /** As the bench says: it takes no jobs. */
   jammed = false
   /** What goes wrong between it and whoever prints. */
-  readonly trouble = new Switch('printer', 'The printer')
+  readonly trouble = new Switch('printer', 'The printer, from now on:')
 
   constructor(private readonly name: string) {}
 

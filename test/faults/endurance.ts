@@ -174,6 +174,16 @@ async function enter(who: PersonThere, going: () => boolean): Promise<void> {
   }
 }
 
+/** Answers what is asked: a page that was put back behind a document which somebody confirmed meanwhile. */
+async function fix(going: () => boolean): Promise<void> {
+  for (; going(); await wait(500, 1500)) {
+    const [page] = await sql<{ id: number; batch: number }[]>`
+      select pages.id, batch_id as batch from pages join batches on batches.id = batch_id
+      where asks and batches.state = 'to fix' and state_since < now() - interval '3 seconds' limit 1`.catch(() => [])
+    if (page) await piers.ask('POST', `/api/batches/${page.batch}/corrections`, { do: 'set-aside', pages: [page.id] })
+  }
+}
+
 async function check(going: () => boolean): Promise<void> {
   while (going()) {
     await wait(20, 120)
@@ -240,7 +250,7 @@ try {
   let entering = true as boolean
   const scans = [scan(), correct(), amend(), look()]
   const goOn = () => scanning || entering
-  const hands = [enter(tamsin, goOn), enter(jowan, goOn), check(goOn)]
+  const hands = [enter(tamsin, goOn), enter(jowan, goOn), check(goOn), fix(goOn)]
   let early: Awaited<ReturnType<typeof answerTimes>> | null = null
   let sizes: Awaited<ReturnType<typeof tableSizes>> | null = null
   for (let said = 0; since() < minutes; await pause(5000)) {
