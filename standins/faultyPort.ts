@@ -5,7 +5,7 @@ import { bodyOf } from './http'
 
 /** What can go wrong at a destination. */
 export const faults = ['none', 'refuse', 'full', 'slow', 'break', 'forget answer', 'expired'] as const
-export type Fault = (typeof faults)[number]
+export type Fault = (typeof faults)[number] | 'unknown key'
 
 export const faultWords: Record<Fault, string> = {
   none: 'all goes well',
@@ -15,6 +15,7 @@ export const faultWords: Record<Fault, string> = {
   break: 'it breaks off half-way',
   'forget answer': 'it takes everything and its answer is lost',
   expired: 'our credentials no longer hold',
+  'unknown key': 'it shows a key or certificate that nobody knows',
 }
 
 /** What goes wrong now; whoever serves looks at it. */
@@ -96,10 +97,14 @@ export const ftp = secret(1200)
 const usualHalf = 3500
 const slowMs = 5000
 
-/** A port in front of a server, where things go wrong as a switch says. @param to the server's own port, here */
-export function faultyPort(to: number, turned: Switch, speech: Speech): Server {
+/**
+ * A port in front of a server, where things go wrong as a switch says.
+ * @param to the server's own port, here
+ * @param stranger that of another one, whose key nobody knows
+ */
+export function faultyPort(to: number, turned: Switch, speech: Speech, stranger = to): Server {
   return createServer({ allowHalfOpen: true }, client => {
-    const server = connect({ port: to, host: '127.0.0.1', allowHalfOpen: true })
+    const server = connect({ port: turned.fault === 'unknown key' ? stranger : to, host: '127.0.0.1', allowHalfOpen: true })
     const end = () => {
       client.destroy()
       server.destroy()

@@ -41,16 +41,19 @@ async function keysOf(path: string): Promise<{ hostKey: string; own: OwnCertific
 }
 const { hostKey, own } = await keysOf(join(values.folder, 'keys.json'))
 const troubles = {
-  sftp: new Switch('sftp', 'SFTP, from now on:', ['none', 'refuse', 'full', 'slow', 'break', 'expired']),
-  ftp: new Switch('ftp', 'FTP, from now on:', ['none', 'refuse', 'slow', 'break', 'expired']),
+  sftp: new Switch('sftp', 'SFTP, from now on:', ['none', 'refuse', 'full', 'slow', 'break', 'expired', 'unknown key']),
+  ftp: new Switch('ftp', 'FTP, from now on:', ['none', 'refuse', 'slow', 'break', 'expired', 'unknown key']),
   objects: new Switch('objects', 'Objects, from now on:'),
 }
-const sftp = sftpServer(files, 'records', password, hostKey, troubles.sftp)
-const sftpPort = await new Promise<number>(done => sftp.listen(0, '127.0.0.1', () => done((sftp.address() as AddressInfo).port)))
-await listening(faultyPort(sftpPort, troubles.sftp, sftpSpeech), Number(values.sftp))
-const ftpPort = await freePort()
+const sftpWith = (key?: string) => {
+  const server = sftpServer(files, 'records', password!, key, troubles.sftp)
+  return new Promise<number>(done => server.listen(0, '127.0.0.1', () => done((server.address() as AddressInfo).port)))
+}
+await listening(faultyPort(await sftpWith(hostKey), troubles.sftp, sftpSpeech, await sftpWith()), Number(values.sftp))
+const [ftpPort, strangePort] = [await freePort(), await freePort()]
 const { certificate } = await ftpServer(files, 'records', password, ftpPort, own, troubles.ftp)
-await listening(faultyPort(ftpPort, troubles.ftp, ftp), Number(values.ftp))
+await ftpServer(files, 'records', password, strangePort)
+await listening(faultyPort(ftpPort, troubles.ftp, ftp, strangePort), Number(values.ftp))
 const { port: objectsPort } = await new S3rver({
   port: 0,
   address: '127.0.0.1',

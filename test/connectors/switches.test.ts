@@ -126,10 +126,13 @@ const kinds: Record<string, (trouble: Switch) => Promise<Kind>> = {
     await mkdir(root)
     const server = sftpServer(root, 'records', 'right', undefined, trouble)
     await new Promise<void>(done => server.listen(0, '127.0.0.1', done))
-    const front = faultyPort((server.address() as AddressInfo).port, trouble, sftp)
+    const stranger = sftpServer(root, 'records', 'right')
+    await new Promise<void>(done => stranger.listen(0, '127.0.0.1', done))
+    const front = faultyPort((server.address() as AddressInfo).port, trouble, sftp, (stranger.address() as AddressInfo).port)
     ends.push(
       () => front.close(),
       () => server.close(),
+      () => stranger.close(),
     )
     const open = { host: '127.0.0.1', port: await listening(front, 0), user: 'records', password: 'right' }
     const shown = await connectorNamed('sftp').open(open).check().catch(String)
@@ -141,12 +144,14 @@ const kinds: Record<string, (trouble: Switch) => Promise<Kind>> = {
   ftp: async trouble => {
     const root = join(folder, 'ftp')
     await mkdir(root)
-    const own = await freePort()
+    const [own, strange] = [await freePort(), await freePort()]
     const server = await ftpServer(root, 'records', 'right', own, undefined, trouble)
-    const front = faultyPort(own, trouble, ftp)
+    const stranger = await ftpServer(root, 'records', 'right', strange)
+    const front = faultyPort(own, trouble, ftp, strange)
     ends.push(
       () => front.close(),
       () => server.close(),
+      () => stranger.close(),
     )
     const options = {
       host: '127.0.0.1',
@@ -176,8 +181,8 @@ const goesWrong: Record<string, readonly Fault[]> = {
   objects: answering,
   'business-records': answering,
   mail: ['refuse', 'full', 'break', 'expired'],
-  sftp: ['refuse', 'full', 'break', 'expired'],
-  ftp: ['refuse', 'break', 'expired'],
+  sftp: ['refuse', 'full', 'break', 'expired', 'unknown key'],
+  ftp: ['refuse', 'break', 'expired', 'unknown key'],
   printer: answering,
 }
 
@@ -209,6 +214,7 @@ describe.each(Object.keys(kinds))('%s', name => {
       // An answer that was lost may be found out within the same attempt.
       if (fault !== 'forget answer') expect(words, fault).not.toBe('delivered')
       expect(words.length, `${fault}: ${words}`).toBeGreaterThan(8)
+      if (fault === 'unknown key') expect(words).toMatch(/another (host key|key|certificate)/)
       // What breaks off may have arrived all the same.
       expect(await kind.held(id), fault).toBeLessThanOrEqual(fault === 'forget answer' || fault === 'break' ? 1 : 0)
       await turn('none')
