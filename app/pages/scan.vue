@@ -2,7 +2,7 @@
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import type { DeviceChoice } from '~~/shared/views/devices'
 import type { RubricChoice } from '~~/shared/views/rubrics'
-import { useStart } from '~/components/start/useStart'
+import type { useStart } from '~/components/start/useStart'
 import { deviceObstacle, deviceState } from '~/words/device'
 
 useHead({ title: 'Start a scan · Rubricator' })
@@ -32,9 +32,7 @@ const obstacle = computed(() => {
 
 /** What the chosen rubric asks before it begins. */
 const form = shallowRef<ReturnType<typeof useStart> | null>(null)
-const scope = effectScope()
-watch(rubric, id => (form.value = id ? scope.run(() => useStart(id))! : null), { immediate: true })
-onScopeDispose(() => scope.stop())
+watch(rubric, () => (form.value = null), { flush: 'sync' })
 const blocked = computed(() => obstacle.value ?? form.value?.missing.value ?? null)
 const act = computed(() =>
   running.value
@@ -113,7 +111,7 @@ async function start() {
           </RadioGroupOption>
           <p v-if="devices && !devices.length" class="text-faded">No device is set up yet. A steward adds the first one.</p>
         </RadioGroup>
-        <StartFields v-if="form" :key="rubric" class="mt-2" :start="form" />
+        <StartWith v-if="rubric" :key="rubric" class="mt-2" :rubric="rubric" @start="form = $event" />
         <label class="mt-5 block"
           >Name of the batch
           <input v-model="name" class="field mt-1" maxlength="120" placeholder="the rubric's name and the time" />

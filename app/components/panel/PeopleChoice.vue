@@ -63,7 +63,10 @@ const save = () =>
       </button>
     </div>
     <div class="px-8"><TroubleBand :words="trouble" /></div>
-    <div class="grid min-h-0 flex-1 auto-rows-min grid-cols-2 gap-2 overflow-y-auto px-8 py-3">
+    <p v-if="found && !found.length" class="min-h-0 flex-1 px-8 py-3 text-faded">
+      Nobody in the address book fits. Type a whole address to send there once, or to keep it.
+    </p>
+    <div v-else class="grid min-h-0 flex-1 auto-rows-min grid-cols-2 gap-2 overflow-y-auto px-8 py-3">
       <button
         v-for="one in found ?? []"
         :key="one.id"
@@ -75,9 +78,6 @@ const save = () =>
       >
         <span class="font-serif text-xl">{{ one.name }}</span><span class="truncate text-base text-faded">{{ one.mail }}</span>
       </button>
-      <p v-if="found && !found.length" class="text-faded">
-        Nobody in the address book fits. Type a whole address to send there once, or to keep it.
-      </p>
     </div>
     <ScreenKeys v-if="open" kind="email" @key="part = typedOn(part, $event)" @enter="take" />
   </div>

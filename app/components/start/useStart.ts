@@ -37,6 +37,7 @@ export function useStart(rubric: string) {
   }
   /** What keeps the scan from starting, besides the device; null where nothing does. */
   const missing = computed(() => {
+    if (!form.value) return trouble.value ? 'What this rubric asks cannot be had now.' : 'Looking what this rubric asks…'
     for (const field of form.value?.fields ?? []) {
       const fault = faultOf(field)
       if (fault) return fault
