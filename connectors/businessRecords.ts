@@ -103,7 +103,7 @@ async function ask(options: Options, path: string, init: RequestInit = {}): Prom
 async function words(response: Response): Promise<string> {
   const text = await response.text().catch(() => '')
   const said = z.object({ message: z.string() }).safeParse(json(text))
-  return said.success ? said.data.message : text.slice(0, 200)
+  return (said.success ? said.data.message : text.slice(0, 200)).trim() || 'It does not say why.'
 }
 
 function json(text: string): unknown {

@@ -1,6 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import { numberedName } from '../core/name/template'
+import { NotKept } from './unreached'
 import { Refusal, type Delivery, type Entry, type Receipt, type Taken } from './connector'
 
 /** A tree of files on another machine, by whatever protocol. Paths have "/" between steps and none in front. */
@@ -51,7 +52,7 @@ async function place(space: FileSpace, { id, folder }: Delivery, name: string, b
       // Of this delivery alone: another may want the same name at the same moment.
       const part = joined(folderOf(path), `.${id}-${digest(Buffer.from(path)).slice(0, 12)}.part`)
       await space.write(part, bytes)
-      if (digest(await space.read(part)) !== digest(bytes)) throw new Error(`${path} did not keep what was stored. Try again.`)
+      if (digest(await space.read(part)) !== digest(bytes)) throw new NotKept(path)
       if (await space.move(part, path)) return own
       await space.remove(part)
     }
@@ -73,7 +74,7 @@ export async function checkSpace(space: FileSpace): Promise<string> {
   const bytes = Buffer.from('Rubricator tries whether it can file here.')
   await space.write(path, bytes)
   try {
-    if (digest(await space.read(path)) !== digest(bytes)) throw new Error('It did not keep what was stored.')
+    if (digest(await space.read(path)) !== digest(bytes)) throw new NotKept(path)
   } finally {
     await space.remove(path)
   }

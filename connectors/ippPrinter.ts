@@ -40,6 +40,10 @@ async function call(address: string, operation: string, attributes: Group, more:
     body: new Uint8Array(body),
     signal: AbortSignal.timeout(seconds * 1000),
   })
+  if (answer.status === 401 || answer.status === 403)
+    throw new Refusal(
+      `${new URL(address).host} prints only for whom it knows (${answer.status}). Ask its administrator to let this machine print.`,
+    )
   if (!answer.ok) throw new Error(`${new URL(address).host} answered ${answer.status}. Check the address of the printer.`)
   const reply = ipp.parse(Buffer.from(await answer.arrayBuffer()))
   const status = reply.statusCode ?? 'unknown'

@@ -2,6 +2,13 @@ import { refusedReach } from '../reach/networks'
 import { isUnvouched } from '../reach/pinned'
 import { Refusal } from './connector'
 
+/** What was stored is not what was sent; its words are for people. */
+export class NotKept extends Error {
+  constructor(path: string) {
+    super(`What was stored as ${path} is not what was sent: there may be no room left. Ask its administrator.`)
+  }
+}
+
 /**
  * What to say of a host that could not be asked: it lies outside what the office allows, nobody vouches for its certificate
  * (a person must act first in both cases), or it is silent.
@@ -9,6 +16,7 @@ import { Refusal } from './connector'
  * @param confirmable whether the destination has a place for the certificate's fingerprint
  */
 export function unreached(error: unknown, host: string, { confirmable = false } = {}): Error {
+  if (error instanceof NotKept) return error
   const outside = refusedReach(error)
   if (outside) return new Refusal(outside.message, 'person', { cause: error })
   if (isUnvouched(error))

@@ -22,6 +22,11 @@ export async function mayGo(sql: Sql, slip: number, destination: string): Promis
   return false
 }
 
+/** Has a delivery wait for a moment: its destination is slow, and busy with another one. */
+export async function putOff(sql: Sql, slip: number): Promise<void> {
+  await sql`update slips set next_try = now() + interval '2 seconds' where id = ${slip} and state = 'waiting'`
+}
+
 /** Notes that a delivery did not get there for a reason that lies with the destination. */
 export async function destinationFailed(tx: Tx, destination: string, trouble: string): Promise<void> {
   const [row] = await tx<{ failures: number }[]>`

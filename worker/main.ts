@@ -49,6 +49,8 @@ const handlers: { [S in Step]: (work: Work, data: Jobs[S], attempt: Attempt) => 
   try: tryRubric,
 }
 
+/** Steps of which a worker does several at once: deliveries mostly wait for the other side. */
+const together: Partial<Record<Step, number>> = { deliver: 3 }
 const takeBackSeconds = 3
 const silenceSeconds = 5
 const signSeconds = 10
@@ -74,7 +76,7 @@ await followOffice(sql, ({ networks }) => allowNetworks(networks ?? usualNetwork
 work.examiners.begin()
 await queue.start()
 const leases = await Leases.begin(sql, settings.databaseUrl)
-const workers = new Map<Step, string>()
+const workers = new Map<Step, string[]>()
 const tally = new Tally()
 
 /** A job's data are numbers of things. */
@@ -112,15 +114,14 @@ async function start<S extends Step>(step: S): Promise<void> {
       wake(step)
     }
   })
-  workers.set(step, id)
+  workers.set(step, [...(workers.get(step) ?? []), id])
 }
 
 function wake(step: Step): void {
-  const id = workers.get(step)
-  if (id) queue.boss.notifyWorker(id)
+  for (const id of workers.get(step) ?? []) queue.boss.notifyWorker(id)
 }
 
-for (const step of steps) await start(step)
+for (const step of steps) for (let lane = 0; lane < (together[step] ?? 1); lane++) await start(step)
 await sql.listen(
   'rubricator_jobs',
   step => wake(step as Step),

@@ -1,8 +1,10 @@
 import { createHash } from 'node:crypto'
 import { mkdir, mkdtemp, readdir, rm } from 'node:fs/promises'
+import { createServer } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeEach, expect, it } from 'vitest'
+import { listening } from '../../standins/http'
 import { FolderBlobs } from '../../store/blobs/folder'
 import { deliver } from '../../worker/steps/deliver'
 import type { Work } from '../../worker/context'
@@ -83,4 +85,32 @@ it('where nobody asked for an order, nobody waits', async () => {
   await deliver(work, { slip: slips[2]! })
   expect(await states()).toEqual(['waiting', 'waiting', 'delivered'])
   await sql`update destinations set in_order = true where id = 'ledger'`
+})
+
+it('that is slow keeps one lane: the next one is put off, and goes when the first is through', async () => {
+  let answer: () => void = () => undefined
+  const asked = new Promise<void>(resolve => {
+    answer = resolve
+  })
+  const server = createServer((request, response) => {
+    request.resume().on('end', () => void asked.then(() => response.writeHead(200).end()))
+  })
+  const port = await listening(server, 0)
+  try {
+    await sql`
+      insert into destinations (id, name, connector, options)
+      values ('slow', 'Slow', 'hook', ${sql.json({ address: `http://127.0.0.1:${port}/`, secret: 'a secret of sixteen letters' })})`
+    await sql`update slips set destination_id = 'slow'`
+    const first = deliver(work, { slip: slips[0]! })
+    await new Promise(resolve => setTimeout(resolve, 3200))
+    await deliver(work, { slip: slips[1]! })
+    const [off] = await sql`select state, next_try > now() as later, attempts from slips where id = ${slips[1]!}`
+    expect(off).toEqual({ state: 'waiting', later: true, attempts: 0 })
+    answer()
+    await first
+    await deliver(work, { slip: slips[1]! })
+    expect(await states()).toEqual(['delivered', 'delivered', 'waiting'])
+  } finally {
+    server.close()
+  }
 })
