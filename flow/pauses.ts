@@ -22,9 +22,14 @@ export async function mayGo(sql: Sql, slip: number, destination: string): Promis
   return false
 }
 
-/** Has a delivery wait for a moment: its destination is slow, and busy with another one. */
+/** Has a delivery wait for a moment, behind others that do: its destination is slow, and busy with another one. */
 export async function putOff(sql: Sql, slip: number): Promise<void> {
-  await sql`update slips set next_try = now() + interval '2 seconds' where id = ${slip} and state = 'waiting'`
+  await sql`
+    update slips
+    set next_try = now() + make_interval(secs => 2 + least(60, 0.05 * (
+      select count(*) from slips as other
+      where other.destination_id = slips.destination_id and other.state = 'waiting' and other.next_try > now())))
+    where id = ${slip} and state = 'waiting'`
 }
 
 /** Notes that a delivery did not get there for a reason that lies with the destination. */
