@@ -134,10 +134,10 @@ function inWords(error: unknown, { host, port }: Options): Error {
       return new Refusal(`${host} refused our user name or password. Ask a steward to put the right ones into the destination.`, 'person', {
         cause: error,
       })
+    if (error.code === 552 || error.code === 452 || /\b(room|space|quota)\b/i.test(error.message))
+      return new Error(`${host} has no room left. Ask its administrator to make some.`, { cause: error })
     if (error.code === 550 || /no such|not found|ENOENT/i.test(error.message))
       return new Error(`There is no such folder at ${host}, or it may not be written to. Choose another one.`, { cause: error })
-    if (error.code === 552 || error.code === 452)
-      return new Error(`${host} has no room left. Ask its administrator to make some.`, { cause: error })
     return new Error(`${host} answered ${error.code}: ${error.message.slice(0, 200)}. Try again later, or ask its administrator.`, {
       cause: error,
     })

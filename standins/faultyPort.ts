@@ -60,8 +60,8 @@ export function turned(request: IncomingMessage, response: ServerResponse, switc
 
 /** How a protocol is told apart from outside. */
 export interface Speech {
-  /** Whether a client's words ask for something to be kept, and end there: the answer to it may be lost. */
-  keeps: (words: Buffer) => boolean
+  /** Whether a client's words ask for something to be kept, and end there: the answer to it may be lost. @param end of all its words so far */
+  keeps: (words: Buffer, end: Buffer) => boolean
   /** What is said to whom has no room, or no longer lets in; null where only the server itself can say it. */
   answer: (words: Buffer, fault: 'full' | 'expired') => string | null
   /** Words that are let through whatever goes wrong: of people who look. */
@@ -86,7 +86,7 @@ export const http = (free?: RegExp): Speech => ({
 /** The object store's: what it takes is there whole or not at all, and the server behind keeps what broke off. */
 export const objects: Speech = { ...http(), whole: true }
 /** SMTP: a mail ends with a lone full stop. */
-export const smtp: Speech = { keeps: words => words.subarray(-5).toString('latin1') === '\r\n.\r\n', answer: () => null }
+export const smtp: Speech = { keeps: (_, end) => end.toString('latin1') === '\r\n.\r\n', answer: () => null }
 /** What is said in secret: what goes wrong above the wire, its server does itself. @param halfWay after so many bytes it breaks off */
 const secret = (halfWay: number): Speech => ({ keeps: () => false, answer: () => null, halfWay })
 /** More than greeting and sign-in take. */
@@ -114,6 +114,8 @@ export function faultyPort(to: number, turned: Switch, speech: Speech, stranger 
     client.on('close', end)
     if (turned.fault === 'refuse' && !speech.free) return end()
     let sent = 0
+    /** The last five bytes: a full stop on a line of its own may come apart. */
+    let tail = Buffer.alloc(0)
     /** The answer to what was sent last is lost. */
     let lost = false
     const pass = async (words: Buffer): Promise<void> => {
@@ -126,9 +128,11 @@ export function faultyPort(to: number, turned: Switch, speech: Speech, stranger 
         if (answer !== null) return void client.end(answer)
       }
       sent += words.length
-      lost = fault === 'forget answer' && (lost || speech.keeps(words))
-      if (fault === 'break' && speech.whole && speech.keeps(words)) return end()
-      if (fault === 'break' && (sent > (speech.halfWay ?? usualHalf) || speech.keeps(words))) {
+      tail = Buffer.concat([tail, words]).subarray(-5)
+      const keeps = speech.keeps(words, tail)
+      lost = fault === 'forget answer' && (lost || keeps)
+      if (fault === 'break' && speech.whole && keeps) return end()
+      if (fault === 'break' && (sent > (speech.halfWay ?? usualHalf) || keeps)) {
         server.write(words.subarray(0, words.length >> 1), () => setTimeout(end, 20))
         return
       }

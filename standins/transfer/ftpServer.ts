@@ -1,10 +1,11 @@
 import { execFile } from 'node:child_process'
 import { randomInt, X509Certificate } from 'node:crypto'
 import { mkdtemp, readFile, rm } from 'node:fs/promises'
+import type { Socket } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
-import { FtpSrv } from 'ftp-srv'
+import { FileSystem, FtpSrv, type FtpConnection } from 'ftp-srv'
 import type { Switch } from '../faultyPort'
 
 /** The library writes a log for every command; only what goes wrong is worth a line here. */
@@ -16,6 +17,27 @@ function none() {
 /** Ports for data, below those that the system gives out by itself. */
 const firstPort = 10_000
 const portsEach = 100
+
+/** The folder, where what goes wrong is known by the server alone: the wire is secret. */
+class TroubledFiles extends FileSystem {
+  constructor(
+    connection: FtpConnection,
+    root: string,
+    private readonly trouble: Switch | undefined,
+  ) {
+    super(connection, { root, cwd: '/' })
+  }
+
+  override write(name: string, how?: { append?: boolean; start?: unknown }): unknown {
+    if (this.trouble?.fault === 'full') throw new Error('There is no room left.')
+    return super.write(name, how) as unknown
+  }
+
+  override async rename(from: string, to: string): Promise<void> {
+    await super.rename(from, to)
+    if (this.trouble?.fault === 'forget answer') (this.connection as unknown as { commandSocket: Socket }).commandSocket.destroy()
+  }
+}
 
 /** A server for one user that speaks FTP over one folder, raised to TLS with a certificate of its own, signed by itself. */
 export async function ftpServer(folder: string, user: string, password: string, port: number, own?: OwnCertificate, trouble?: Switch) {
@@ -30,8 +52,9 @@ export async function ftpServer(folder: string, user: string, password: string, 
     tls: { key, cert },
     log: quiet,
   })
-  server.on('login', ({ username, password: given }, accept, refuse) => {
-    if (trouble?.fault !== 'expired' && username === user && given === password) accept({ root: folder })
+  server.on('login', ({ connection, username, password: given }, accept, refuse) => {
+    if (trouble?.fault !== 'expired' && username === user && given === password)
+      accept({ root: folder, fs: new TroubledFiles(connection, folder, trouble) })
     else refuse(new Error('Not this user, or not this password.'))
   })
   server.on('client-error', () => undefined)

@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import S3rver from 's3rver'
 import ssh2 from 'ssh2'
-import { faultyPort, ftp, objects, sftp as sftpSpeech, Switch, switchForm, turned } from '../faultyPort'
+import { faults, faultyPort, ftp, objects, sftp as sftpSpeech, Switch, switchForm, turned } from '../faultyPort'
 import { folderPage } from '../folderPage'
 import { endWhenTold, freePort, listening } from '../http'
 import { ftpServer, ownCertificate, type OwnCertificate } from './ftpServer'
@@ -41,8 +41,8 @@ async function keysOf(path: string): Promise<{ hostKey: string; own: OwnCertific
 }
 const { hostKey, own } = await keysOf(join(values.folder, 'keys.json'))
 const troubles = {
-  sftp: new Switch('sftp', 'SFTP, from now on:', ['none', 'refuse', 'full', 'slow', 'break', 'expired', 'unknown key']),
-  ftp: new Switch('ftp', 'FTP, from now on:', ['none', 'refuse', 'slow', 'break', 'expired', 'unknown key']),
+  sftp: new Switch('sftp', 'SFTP, from now on:', [...faults, 'unknown key']),
+  ftp: new Switch('ftp', 'FTP, from now on:', [...faults, 'unknown key']),
   objects: new Switch('objects', 'Objects, from now on:'),
 }
 const sftpWith = (key?: string) => {

@@ -18,7 +18,7 @@ export function sftpServer(folder: string, user: string, password: string, hostK
         asked.accept()
       else asked.reject(['password'])
     })
-    connection.on('session', accept => accept().on('sftp', acceptSftp => serve(acceptSftp(), folder, trouble)))
+    connection.on('session', accept => accept().on('sftp', acceptSftp => serve(acceptSftp(), folder, trouble, () => connection.end())))
     // A client that goes without a word is none of our business.
     connection.on('error', () => undefined)
   })
@@ -30,7 +30,8 @@ export function makeHostKey(): string {
   return generateKeyPairSync('rsa', { modulusLength: 2048 }).privateKey.export({ type: 'pkcs1', format: 'pem' }).toString()
 }
 
-function serve(sftp: SFTPWrapper, root: string, trouble: Switch | undefined): void {
+/** @param end lets the client go without a word */
+function serve(sftp: SFTPWrapper, root: string, trouble: Switch | undefined, end: () => void): void {
   const handles = new Map<number, Handle>()
   let next = 0
   const at = (path: string) => join(root, normalize(`/${path}`))
@@ -128,7 +129,7 @@ function serve(sftp: SFTPWrapper, root: string, trouble: Switch | undefined): vo
     (id, from, to) =>
       void stat(at(to)).then(
         () => sftp.status(id, STATUS_CODE.FAILURE),
-        () => rename(at(from), at(to)).then(ok(id), fail(id)),
+        () => rename(at(from), at(to)).then(trouble?.fault === 'forget answer' ? end : ok(id), fail(id)),
       ),
   )
   sftp.on('close', () => {
