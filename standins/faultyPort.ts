@@ -60,7 +60,10 @@ export function turned(request: IncomingMessage, response: ServerResponse, switc
 
 /** How a protocol is told apart from outside. */
 export interface Speech {
-  /** Whether a client's words ask for something to be kept, and end there: the answer to it may be lost. @param end of all its words so far */
+  /**
+   * Whether a client's words ask for something to be kept, and end there: the answer to it may be lost.
+   * @param end of all its words so far
+   */
   keeps: (words: Buffer, end: Buffer) => boolean
   /** What is said to whom has no room, or no longer lets in; null where only the server itself can say it. */
   answer: (words: Buffer, fault: 'full' | 'expired') => string | null

@@ -46,7 +46,7 @@ const troubles = {
   objects: new Switch('objects', 'Objects, from now on:'),
 }
 const sftpWith = (key?: string) => {
-  const server = sftpServer(files, 'records', password!, key, troubles.sftp)
+  const server = sftpServer(files, 'records', password, key, troubles.sftp)
   return new Promise<number>(done => server.listen(0, '127.0.0.1', () => done((server.address() as AddressInfo).port)))
 }
 await listening(faultyPort(await sftpWith(hostKey), troubles.sftp, sftpSpeech, await sftpWith()), Number(values.sftp))
