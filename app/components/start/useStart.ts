@@ -38,11 +38,11 @@ export function useStart(rubric: string) {
   /** What keeps the scan from starting, besides the device; null where nothing does. */
   const missing = computed(() => {
     if (!form.value) return trouble.value ? 'What this rubric asks cannot be had now.' : 'Looking what this rubric asks…'
-    for (const field of form.value?.fields ?? []) {
+    for (const field of form.value.fields) {
       const fault = faultOf(field)
       if (fault) return fault
     }
-    const unsent = form.value?.sends.find(send => send.asks === 'people' && !draft.value.sends[send.to]?.people.length)
+    const unsent = form.value.sends.find(send => send.asks === 'people' && !draft.value.sends[send.to]?.people.length)
     return unsent ? `Choose who gets it by ${unsent.name}.` : null
   })
   const shown = (field: Field) => {
