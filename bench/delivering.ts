@@ -1,7 +1,8 @@
-import { copyFile, mkdir, mkdtemp, open, rm, writeFile } from 'node:fs/promises'
+import { copyFile, mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
+import { sync } from '../connectors/synced'
 import { Rubric } from '../core/model/rubric'
 import { Child } from '../run/children'
 import { startPostgres } from '../run/postgres'
@@ -110,19 +111,10 @@ async function bareRate(): Promise<number> {
     while (next < count) {
       const path = join(folder, `${next++}.pdf`)
       await copyFile(from, path)
-      await synced(path)
-      await synced(folder)
+      await sync(path)
+      await sync(folder)
     }
   }
   await Promise.all(Array.from({ length: workers }, lane))
   return count / ((Date.now() - begun) / 1000)
-}
-
-async function synced(path: string): Promise<void> {
-  const file = await open(path, 'r')
-  try {
-    await file.sync()
-  } finally {
-    await file.close()
-  }
 }

@@ -1,11 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { copyFile, mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
+import { copyFile, mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { dirname, join, resolve } from 'node:path'
 import { z } from 'zod'
 import { manifestOf, manifestText, tagFiles, type Payload } from '../core/archive/bag'
 import { numberedName } from '../core/name/template'
 import { isWithin } from '../core/name/within'
 import { defineConnector, Refusal, type Delivery, type Receipt, type Taken } from './connector'
+import { sync } from './synced'
 
 const Options = z.strictObject({
   path: z
@@ -126,15 +127,6 @@ async function writeBag(
   }
   for (const name of await readdir(bag)) await sync(join(bag, name))
   await sync(bag)
-}
-
-async function sync(path: string): Promise<void> {
-  const file = await open(path, 'r')
-  try {
-    await file.sync()
-  } finally {
-    await file.close()
-  }
 }
 
 function within(root: string, folder: string, name: string): string {

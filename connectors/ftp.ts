@@ -142,5 +142,5 @@ function inWords(error: unknown, { host, port }: Options): Error {
       cause: error,
     })
   }
-  return unreached(error, `${host}, port ${port},`, { confirmable: true })
+  return unreached(error, host, { port, confirmable: true })
 }

@@ -5,6 +5,7 @@ import { z } from 'zod'
 import { numberedName } from '../core/name/template'
 import { isWithin } from '../core/name/within'
 import { defineConnector, sorted, type Delivery, type Entry, type Receipt, type Taken } from './connector'
+import { sync } from './synced'
 
 const Options = z.strictObject({
   path: z
@@ -176,14 +177,15 @@ async function place(
     // A share without hard links: the name is taken first, then filled.
     if (code !== 'EEXIST' && (await reserved(path))) {
       await rename(part, path)
-      await syncFolder(dirname(path))
+      await sync(dirname(path))
       return true
     }
     await unlink(part)
     return (await digest(path)) === expected
   }
   await unlink(part)
-  await syncFolder(dirname(path))
+  // A name is safe once its folder is.
+  await sync(dirname(path))
   return true
 }
 
@@ -213,16 +215,6 @@ const reserved = (path: string): Promise<boolean> =>
       throw error
     },
   )
-
-/** A name is safe once its folder is. */
-async function syncFolder(path: string): Promise<void> {
-  const folder = await open(path, 'r')
-  try {
-    await folder.sync()
-  } finally {
-    await folder.close()
-  }
-}
 
 const exists = (path: string) =>
   stat(path).then(

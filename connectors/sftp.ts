@@ -148,5 +148,5 @@ function inWords(error: unknown, { host, port }: Options): Error {
     return new Refusal(`${host} does not let us write there. Ask its administrator whose folder it is.`, 'person', { cause: error })
   if (typeof code === 'number' || code === 'ERR_BAD_PATH' || code === 'ERR_GENERIC_CLIENT')
     return new Error(`${host} refused: ${message.slice(0, 200)}. Try again later, or ask its administrator.`, { cause: error })
-  return unreached(error, `${host}, port ${port},`)
+  return unreached(error, host, { port })
 }

@@ -12,16 +12,20 @@ export class NotKept extends Error {
 /**
  * What to say of a host that could not be asked: it lies outside what the office allows, nobody vouches for its certificate
  * (a person must act first in both cases), or it is silent.
- * @param host as people write it, with its port where that matters
+ * @param port where it is no part of the host's own spelling
  * @param confirmable whether the destination has a place for the certificate's fingerprint
  */
-export function unreached(error: unknown, host: string, { confirmable = false } = {}): Error {
+export function unreached(
+  error: unknown,
+  host: string,
+  { port, confirmable = false }: { port?: number; confirmable?: boolean } = {},
+): Error {
   if (error instanceof NotKept) return error
   const outside = refusedReach(error)
   if (outside) return new Refusal(outside.message, 'person', { cause: error })
   if (isUnvouched(error))
     return new Refusal(
-      `Nobody vouches for the certificate of ${host.split(',')[0]}. ${
+      `Nobody vouches for the certificate of ${host}. ${
         confirmable
           ? 'Put its SHA-256 into the destination, once its administrator said it.'
           : 'Ask its administrator for one that is vouched for, or whoever runs this copy to trust the authority that made it.'
@@ -29,5 +33,8 @@ export function unreached(error: unknown, host: string, { confirmable = false } 
       'person',
       { cause: error },
     )
-  return new Error(`${host} does not answer. Check that it runs and can be reached from here.`, { cause: error })
+  return new Error(
+    `${port === undefined ? host : `${host}, port ${port},`} does not answer. Check that it runs and can be reached from here.`,
+    { cause: error },
+  )
 }

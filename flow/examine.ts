@@ -28,18 +28,16 @@ export type Examination =
 /** Words from before, under an earlier version of the rubric: until now they tell what stands under what becomes black. */
 const dropWords = (tx: Tx, page: number) => tx`delete from page_words where page_id = ${page}`
 
-/** What is black now, whatever blackened it, is gone from what people said of the page and of its document. */
-async function forgetBlackened(batch: LockedBatch, page: number, hidden: readonly Box[]): Promise<void> {
+/** What is black now, whatever blackened it, is gone from what people said of the page and of its document, which this gives. */
+async function forgetBlackened(batch: LockedBatch, page: number, hidden: readonly Box[]): Promise<number | null> {
   const { tx } = batch
-  if (hidden.length) {
-    await forgetCorrections(tx, page, hidden)
-    const [of] = await tx<{ document: number | null; position: number }[]>`
-      select document_id as document, position from pages where id = ${page}`
-    const words = await wordsOfPage(tx, page)
-    if (of?.document) await forgetHidden(batch, of.document, { position: of.position, hidden, words })
-    await dropWords(tx, page)
-    if (of?.document) await refreshWords(tx, [of.document])
-  } else await dropWords(tx, page)
+  if (!hidden.length) return null
+  await forgetCorrections(tx, page, hidden)
+  const [of] = await tx<{ document: number; position: number }[]>`
+    select document_id as document, position from pages where id = ${page} and document_id is not null`
+  if (!of) return null
+  await forgetHidden(batch, of.document, { position: of.position, hidden, words: await wordsOfPage(tx, page) })
+  return of.document
 }
 
 /** Stores what examining found, once, and asks for splitting after the batch's last side. */
@@ -57,8 +55,13 @@ export function pageExamined(flow: Flow, page: PageToExamine, found: Examination
           page_blob = ${found.pageBlob}, thumbnail_blob = ${found.thumbnailBlob}, reading_blob = ${found.readingBlob}, trouble = null
         where id = ${page.id} and evidence is null and turned = ${page.turned}
         returning id`
-      if (kept.length) await forgetBlackened(batch, page.id, found.evidence.redactions ?? [])
-      if (kept.length && found.words) await keepWords(tx, page.id, found.words)
+      if (kept.length) {
+        const document = await forgetBlackened(batch, page.id, found.evidence.redactions ?? [])
+        await dropWords(tx, page.id)
+        // Nobody finds it by what is black now.
+        if (document !== null) await refreshWords(tx, [document])
+        if (found.words) await keepWords(tx, page.id, found.words)
+      }
     }
     await splitWhenExamined(batch)
   })

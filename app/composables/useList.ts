@@ -1,8 +1,7 @@
 import { useInfiniteQuery } from '@pinia/colada'
+import { keptMs } from './useLoaded'
 
 const pageLength = 50
-/** How long it is kept for whoever comes back: it is there at once, and asked for again. */
-const keptMs = 5 * 60_000
 
 /** A list that is paged by key: its first page, and more on demand. It starts anew where what is asked changes. */
 export function useList<T extends { id: number }>(url: string, query: MaybeRefOrGetter<Record<string, string>> = {}) {

@@ -1,7 +1,7 @@
 import { useQuery } from '@pinia/colada'
 
 /** How long what a list showed is kept for whoever comes back to it: it is there at once, and asked for again. */
-const keptMs = 5 * 60_000
+export const keptMs = 5 * 60_000
 
 /**
  * Data from the server that can be asked for again; an answer that a newer question overtook is dropped, and the last answer stays
