@@ -68,7 +68,7 @@ const typed = [
 const on = rules => Object.fromEntries(rules.map(rule => [`typescript/${rule}`, 'error']))
 
 export default {
-  plugins: ['typescript'],
+  plugins: ['typescript', 'import'],
   jsPlugins: [{ name: 'style', specifier: '@stylistic/eslint-plugin' }],
   categories: { correctness: 'off' },
   ignorePatterns: [
@@ -86,6 +86,7 @@ export default {
     ...on([...untyped, ...typed]),
     'typescript/restrict-template-expressions': ['error', { allowNumber: true }],
     'typescript/return-await': ['error', 'error-handling-correctness-only'],
+    'import/no-cycle': ['error', { ignoreTypes: false }],
     'no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
     'no-array-constructor': 'error',
     'no-unused-expressions': 'error',

@@ -1,5 +1,5 @@
 import type { BarcodeFormat } from '../core/model/barcodeFormats'
-import type { BarcodeRule } from '../core/model/rubric'
+import type { BarcodeRule } from '../core/rubric/rubric'
 import { findCodes } from '../engine/barcodes/find'
 import { codelessPages } from './codeless'
 import { damages, dpi, hardCode, type HardCode } from './hardCodes'

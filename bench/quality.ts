@@ -1,4 +1,4 @@
-import { Rubric } from '../core/model/rubric'
+import { Rubric } from '../core/rubric/rubric'
 import { examinePage } from '../engine/examine'
 import { scanSide } from '../standins/paper/scan'
 import { askew, hardBacks } from './hardPaper'

@@ -1,7 +1,7 @@
 import { mkdtemp, rm, writeFile, mkdir } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Rubric } from '../core/model/rubric'
+import { Rubric } from '../core/rubric/rubric'
 import { examinePage } from '../engine/examine'
 import { readPages } from '../engine/ocr'
 import { writePageFiles } from '../engine/pageFiles'

@@ -1,5 +1,5 @@
 import type { PageEvidence, Word } from '../core/model/evidence'
-import { Rubric } from '../core/model/rubric'
+import { Rubric } from '../core/rubric/rubric'
 import { splitPages } from '../core/split/split'
 import type { SplitPage } from '../core/split/types'
 

@@ -1,6 +1,6 @@
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import { sheetAndSide } from '../core/split/sheets'
 import { bookOrder } from '../core/split/bookOrder'
 import type { SplitPage } from '../core/split/types'

@@ -1,4 +1,4 @@
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import { inShrinkingGroups } from '../core/text/groups'
 import { pagesAtOnce } from '../engine/ocr'
 import { readBest } from '../engine/reading'

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { issueText } from '../core/model/issues'
-import { readRubric } from '../core/model/readRubric'
-import type { Rubric } from '../core/model/rubric'
+import { readRubric } from '../core/rubric/readRubric'
+import type { Rubric } from '../core/rubric/rubric'
 import { standardInput, standardInputText } from './standardInput'
 import { UsageError } from './usage'
 

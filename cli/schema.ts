@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Rubric } from '../core/model/rubric'
+import { Rubric } from '../core/rubric/rubric'
 
 /** Prints the JSON Schema of the rubric file. */
 export function printSchema(): number {

@@ -1,13 +1,13 @@
 import { parseArgs } from 'node:util'
 import { z } from 'zod'
-import { scopes } from '../shared/views/people'
+import { Scope } from '../shared/views/people'
 import { openDatabase, type Sql } from '../store/database'
 import { personByName } from '../store/people/people'
 import { addToken, endToken, listTokens } from '../store/people/tokens'
 import { databaseUrl } from './database'
 import { UsageError } from './usage'
 
-const Scopes = z.array(z.enum(scopes)).min(1)
+const Scopes = z.array(Scope).min(1)
 
 /** Makes, lists or ends the tokens that other programs show. The running copy is found by its database's address or its data folder. */
 export async function token(args: string[]): Promise<number> {
@@ -27,7 +27,7 @@ export async function token(args: string[]): Promise<number> {
 async function add(sql: Sql, { for: name, name: what, scopes: given }: { for?: string; name?: string; scopes?: string }): Promise<number> {
   if (!name) throw new UsageError('token add needs --for PERSON: the one for whom the program acts.')
   const asked = Scopes.safeParse((given ?? '').split(',').map(scope => scope.trim()))
-  if (!asked.success) throw new UsageError(`--scopes: found "${given ?? ''}", expected some of ${scopes.join(',')}.`)
+  if (!asked.success) throw new UsageError(`--scopes: found "${given ?? ''}", expected some of ${Scope.options.join(',')}.`)
   const person = await personByName(sql, name)
   if (!person) throw new UsageError(`--for: nobody here is called "${name}".`)
   console.log(await addToken(sql, { person, name: what ?? 'Command line', scopes: asked.data }))

@@ -1,5 +1,5 @@
 import type { FeederFault } from '../core/model/feederFault'
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 
 /** What a scanning device can do, read from the device. */
 export interface Capabilities {

@@ -1,5 +1,6 @@
 import { XMLParser } from 'fast-xml-parser'
 import { z } from 'zod'
+import { sizeOfPaper } from '../core/model/paper'
 import type { Capabilities, DeviceStatus, ScanSettings } from './device'
 
 const parser = new XMLParser({ removeNSPrefix: true, ignoreAttributes: true, parseTagValue: false, processEntities: false })
@@ -99,23 +100,17 @@ export function readStatus(xml: string, base: string): DeviceStatus {
   }
 }
 
-/** Paper in three-hundredths of an inch, eSCL's unit; feeder paper of unknown size is scanned as A4. */
-const paperSizes: Record<ScanSettings['paper'], [number, number]> = {
-  auto: [2480, 3508],
-  A3: [3508, 4961],
-  A4: [2480, 3508],
-  A5: [1748, 2480],
-  letter: [2550, 3300],
-  legal: [2550, 4200],
-  ledger: [3300, 5100],
-}
+/** eSCL's unit: three-hundredths of an inch. */
+const unitsPerInch = 300
 
 /**
  * The settings as eSCL's XML. eSCL has no word for a gentle feed, so that stands in a namespace of ours; devices
  * ignore what they do not know.
  */
 export function writeSettings(settings: ScanSettings): string {
-  const [page, height] = paperSizes[settings.paper]
+  // Feeder paper of unknown size is scanned as A4.
+  const paper = sizeOfPaper(settings.paper)
+  const [page, height] = [Math.round(paper.width * unitsPerInch), Math.round(paper.height * unitsPerInch)]
   const width = settings.opened ? page * 2 : page
   return `<?xml version="1.0" encoding="UTF-8"?>
 <scan:ScanSettings xmlns:scan="http://schemas.hp.com/imaging/escl/2011/05/03" xmlns:pwg="http://www.pwg.org/schemas/2010/12/sm">

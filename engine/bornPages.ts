@@ -1,5 +1,5 @@
 import { rename } from 'node:fs/promises'
-import type { PageToMake } from './pdfOut'
+import type { PageToMake } from './pageToMake'
 import { runTool } from './tool'
 
 /** Puts pages that were never paper back as they came, with their own text and drawing, in place of their pictures. */

@@ -1,12 +1,12 @@
 import { localIso } from '../core/fields/dates'
 import type { FieldValue } from '../core/model/ledger'
-import { typeOf, type DocumentType, type Rubric } from '../core/model/rubric'
+import { typeOf, type DocumentType, type Rubric } from '../core/rubric/rubric'
 import { renderText, type NameContext } from '../core/name/template'
 import { writtenFields } from '../core/fields/written'
 import { kindOf } from '../core/fields/kinds'
 import { shownValue } from '../core/fields/fieldValue'
 import type { DocumentToMake } from './formats/format'
-import type { PageToMake } from './pdfOut'
+import type { PageToMake } from './pageToMake'
 
 export interface DocumentFacts {
   rubric: Rubric

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { PageEvidence, ReadCode, UnreadCode, Word } from '../core/model/evidence'
 import { ByHand } from '../core/model/redaction'
-import { BarcodeRule, Rubric } from '../core/model/rubric'
+import { BarcodeRule, Rubric } from '../core/rubric/rubric'
 
 /** Another thing that the examining process is asked: how many pages a file has. Opening it may bring the decoder down, too. */
 export const CountJob = z.object({ id: z.int(), count: z.string(), wide: z.boolean() })

@@ -4,7 +4,7 @@ import { figuresOn } from '../core/raster/figures'
 import { cutOut } from '../core/raster/paper'
 import { decodeImage, encodeJpeg, encodePng } from './images'
 import { inGrey } from './pageImage'
-import type { PageToMake } from './pdfOut'
+import type { PageToMake } from './pageToMake'
 
 /** A picture that stands on a page, as a file of its own. Inches. */
 export interface Figure {

@@ -1,5 +1,5 @@
 import type { Redaction, Word } from '../core/model/evidence'
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import { blackened } from '../core/raster/blacken'
 import { patternOf } from '../core/pattern/pattern'
 import { decided, patternPlaces, withoutPatterns, wordsBeside } from '../core/text/redact'

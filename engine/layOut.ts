@@ -2,7 +2,8 @@ import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import type { Word } from '../core/model/evidence'
-import type { Rubric } from '../core/model/rubric'
+import { sizeOfPaper } from '../core/model/paper'
+import type { Rubric } from '../core/rubric/rubric'
 import { contentArea } from '../core/raster/content'
 import type { Area } from '../core/raster/image'
 import { layOnto, whitePage } from '../core/raster/lay'
@@ -10,7 +11,7 @@ import { bitmapOf } from '../core/raster/mono'
 import { cutOut } from '../core/raster/paper'
 import { decodeImage, encodeJpeg, withJpegDensity } from './images'
 import type { PageImage } from './pageImage'
-import type { PageToMake } from './pdfOut'
+import type { PageToMake } from './pageToMake'
 import { encodeG4 } from './tiff'
 
 /** What happens to a document's pages between examining and its files. */
@@ -24,16 +25,6 @@ export interface Layout {
   place: 'top-left' | 'top-right' | 'bottom-left' | 'bottom-right'
 }
 
-/** Inches. */
-const papers: Record<Rubric['scan']['paper'], [number, number]> = {
-  auto: [8.27, 11.69],
-  A3: [11.69, 16.54],
-  A4: [8.27, 11.69],
-  A5: [5.83, 8.27],
-  letter: [8.5, 11],
-  legal: [8.5, 14],
-  ledger: [11, 17],
-}
 const cardMargin = 0.12
 const stampMargin = 0.3
 const stampPoints = 9
@@ -63,7 +54,8 @@ async function cards(pages: readonly PageToMake[], layout: Layout, folder: strin
 /** One page of the rubric's paper with a card's sides one above the other, each in the middle of its half. */
 async function card(sides: readonly PageToMake[], layout: Layout, path: string): Promise<PageToMake> {
   const { dpi } = sides[0]!
-  const [width, height] = papers[layout.paper].map(inches => Math.round(inches * dpi)) as [number, number]
+  const paper = sizeOfPaper(layout.paper)
+  const [width, height] = [Math.round(paper.width * dpi), Math.round(paper.height * dpi)]
   const pictures = await Promise.all(sides.map(side => decodeImage(side.file, 1)))
   const channels = pictures.some(picture => picture.channels === 3) ? 3 : 1
   const page = { ...whitePage(width, height, channels), dpi }

@@ -3,7 +3,7 @@ import sharp from 'sharp'
 import { encodeGroup4 } from '../core/raster/g4'
 import { splitLayers } from '../core/raster/layers'
 import { decodeImage } from './images'
-import type { PageToMake } from './pdfOut'
+import type { PageToMake } from './pageToMake'
 
 /** A colour page as CCITT G4 print over a small JPEG. */
 export interface LayeredPage {

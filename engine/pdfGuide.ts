@@ -1,5 +1,5 @@
 import { blocksOf } from '../core/text/blocks'
-import type { PageToMake } from './pdfOut'
+import type { PageToMake } from './pageToMake'
 
 const mostLetters = 120
 

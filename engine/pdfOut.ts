@@ -9,22 +9,7 @@ import { bookmarksOf, pageLabelsOf } from './pdfGuide'
 import { readG4 } from './tiff'
 import { letterWidth, makeWordsFont } from './wordsFont'
 import { xmpOf, type NamedValue, type Properties } from './xmp'
-
-/**
- * One page of a document to be made: its image file, the words on it, the sheet whose side it is, and the PDF page that
- * it was born as, where it never was paper.
- */
-export interface PageToMake {
-  file: string
-  mono: boolean
-  widthPx: number
-  heightPx: number
-  dpi: number
-  words: readonly Word[]
-  sheet?: number
-  side?: 'front' | 'back'
-  born?: { file: string; page: number }
-}
+import type { PageToMake } from './pageToMake'
 
 export interface PdfOptions extends Properties {
   /** PDF/A-2b (ISO 19005-2), or -3b with what is attached to it (ISO 19005-3), rather than plain PDF. */

@@ -3,7 +3,7 @@ import { cutOut, findPaper } from '../core/raster/paper'
 import { findFold, halfOf } from '../core/raster/spread'
 import { findStreaks, withoutStreaks } from '../core/raster/streaks'
 import { sharpened, toneTable, withTone } from '../core/raster/tone'
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import type { PageImage } from './pageImage'
 
 /** A page of an opened book, or null for a side that is one page. */

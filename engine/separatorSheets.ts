@@ -1,8 +1,9 @@
 import bwipjs from 'bwip-js/node'
 import PDFDocument from 'pdfkit'
 import type { BarcodeFormat } from '../core/model/barcodeFormats'
+import { sizeOfPaper } from '../core/model/paper'
 import { centreInside, zoneBox, type Box } from '../core/model/zone'
-import type { BarcodeRule } from '../core/model/rubric'
+import type { BarcodeRule } from '../core/rubric/rubric'
 
 /** One sheet to print: what its code says, and what stands on it for people. */
 export interface SeparatorSheet {
@@ -32,7 +33,6 @@ export function printableFormat(formats: readonly BarcodeFormat[]): BarcodeForma
 }
 
 const inch = 72
-const sizes = { A4: [595.28, 841.89], letter: [612, 792] } as const
 // Large enough that three quarters of it still has four scanned pixels a module at 200 dpi.
 const moduleInches = { bars: 0.026, square: 0.05 }
 const barInches = 0.8
@@ -52,7 +52,8 @@ export async function separatorSheets(
   const format = printableFormat(rule.formats)
   const how = format && drawn[format]
   if (!how) throw new Error(`Sheets cannot be printed with ${rule.formats.join(' or ')}. Let the rule take Code128 or QRCode as well.`)
-  const [width, height] = sizes[paper]
+  const size = sizeOfPaper(paper)
+  const [width, height] = [size.width * inch, size.height * inch]
   const document = new PDFDocument({
     autoFirstPage: false,
     size: [width, height],

@@ -1,7 +1,7 @@
 import { overdrawnBoxes } from '../core/fields/overdrawn'
 import type { MarkedBox } from '../core/fields/ticked'
 import type { Word } from '../core/model/evidence'
-import type { Fields } from '../core/model/rubric'
+import type { Fields } from '../core/rubric/rubric'
 import { zoneBox } from '../core/model/zone'
 import { isTwoLevel } from '../core/raster/colour'
 import { adaptiveMono, bitmapOf } from '../core/raster/mono'

@@ -1,5 +1,5 @@
 import { worker } from '../core/model/actor'
-import type { ChosenSend } from '../core/model/choices'
+import type { ChosenSend } from '../core/rubric/choices'
 import type { FormatName } from '../core/model/fileFormats'
 import type { MadeFile } from '../core/model/ledger'
 import { freeName } from '../core/name/template'

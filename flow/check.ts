@@ -1,7 +1,7 @@
 import { randomInt } from 'node:crypto'
 import { drawDocuments } from '../core/quality/draw'
 import type { DecidedLot } from '../core/quality/plan'
-import { Check } from '../core/model/handling'
+import { Check } from '../core/rubric/handling'
 import type { PersonActing } from '../core/model/actor'
 import type { Lot, Verdict } from '../core/model/verdict'
 import { lotOf } from '../store/batches/lot'

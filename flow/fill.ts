@@ -4,7 +4,7 @@ import { readsDocuments } from '../core/fields/recognise'
 import { worker, type PersonActing } from '../core/model/actor'
 import type { FieldValue } from '../core/model/ledger'
 import type { LookupAnswers } from '../core/model/lookup'
-import { typeOf } from '../core/model/rubric'
+import { typeOf } from '../core/rubric/rubric'
 import { json } from '../store/database'
 import { addEntry } from '../store/documents/entries'
 import type { DocumentRow } from '../store/documents/read'
@@ -14,7 +14,7 @@ import { goesOnAtOnce, moveOn } from './check'
 import { endLease, refuseOthersAt } from './documentLease'
 import { dropDraft, shortenDraft, typistBeside } from './entryDraft'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
-import { takeTurn } from './turns'
+import { takeTurn, type Entry } from './turns'
 
 /**
  * Keeps a document's type and why it is that, where no rule said it, its values, those that a person entered before them, and what business
@@ -86,14 +86,6 @@ async function unsorted({ tx, id }: LockedBatch): Promise<boolean> {
     select 1 where exists (select 1 from pages where batch_id = ${id} and fate is null)
       or exists (select 1 from loads where batch_id = ${id} and state in ('asked', 'scanning'))`
   return rows.length > 0
-}
-
-/** What a person entered for a document; with `confirm` it is indexed and its files are made. */
-export interface Entry {
-  fields: Record<string, FieldValue>
-  confirm: boolean
-  /** The fields that somebody spoke of, where it was not the whole card: what lies typed on that in others is not passed over. */
-  named?: readonly string[]
 }
 
 /**

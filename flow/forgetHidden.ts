@@ -1,7 +1,7 @@
 import type { Word } from '../core/model/evidence'
 import type { Candidates, FieldValue } from '../core/model/ledger'
 import type { Box } from '../core/model/zone'
-import { typeOf } from '../core/model/rubric'
+import { typeOf } from '../core/rubric/rubric'
 import { missingFields } from '../core/fields/fill'
 import { isHidden } from '../core/text/redact'
 import { json } from '../store/database'

@@ -1,6 +1,6 @@
 import type { Actor } from '../core/model/actor'
 import { BatchState, mayMove, stateAfter, type Move } from '../core/model/batchState'
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import { notify, type Change } from '../store/changes'
 import type { Sql, Tx } from '../store/database'
 import type { Queue } from '../store/queue'

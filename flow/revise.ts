@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import type { PersonActing } from '../core/model/actor'
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import { findRubric, newestRubric, rubricOfBatch } from '../store/setup/rubrics'
 import type { Tx } from '../store/database'
 import { inBatch, type Flow } from './inBatch'

@@ -1,6 +1,6 @@
 import { KeptEdit } from '../core/model/edit'
 import { PageEvidence, type Answer } from '../core/model/evidence'
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import { correct } from '../core/split/correct'
 import { splitPages } from '../core/split/split'
 import { readsBeforeSplitting } from '../core/split/textRule'

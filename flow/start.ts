@@ -1,5 +1,5 @@
 import type { Actor } from '../core/model/actor'
-import type { Choices, ChosenSend } from '../core/model/choices'
+import type { Choices, ChosenSend } from '../core/rubric/choices'
 import { notify } from '../store/changes'
 import { json, type Tx } from '../store/database'
 import type { Queue } from '../store/queue'

@@ -1,11 +1,18 @@
 import { differing, only, without, type Pass } from '../core/fields/twice'
 import type { PersonActing } from '../core/model/actor'
 import type { FieldValue } from '../core/model/ledger'
-import type { Fields } from '../core/model/rubric'
+import type { Fields } from '../core/rubric/rubric'
 import { addEntry, entriesOf } from '../store/documents/entries'
 import type { DocumentRow } from '../store/documents/read'
-import type { Entry } from './fill'
 import type { LockedBatch } from './inBatch'
+
+/** What a person entered for a document; with `confirm` it is indexed and its files are made. */
+export interface Entry {
+  fields: Record<string, FieldValue>
+  confirm: boolean
+  /** The fields that somebody spoke of, where it was not the whole card: what lies typed on that in others is not passed over. */
+  named?: readonly string[]
+}
 
 interface Before {
   type: Fields | null

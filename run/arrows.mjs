@@ -32,5 +32,12 @@ function arrowRule(folder, endings) {
   return { files: [`${folder}/**/*.${endings}`], rules: { 'no-restricted-imports': ['error', { patterns: groups }] } }
 }
 
+/** What all else speaks of knows of nothing else, not of its neighbours in the core either. */
+function modelRule(endings) {
+  const groups = arrowRule('core', endings).rules['no-restricted-imports'][1].patterns
+  const alone = { group: ['../**'], message: 'core/model/ imports itself only: what judges its words stands beside it.' }
+  return { files: [`core/model/**/*.${endings}`], rules: { 'no-restricted-imports': ['error', { patterns: [...groups, alone] }] } }
+}
+
 /** The arrows as rules for files with these endings, for either linter. */
-export const arrowRules = endings => Object.keys(arrows).map(folder => arrowRule(folder, endings))
+export const arrowRules = endings => [...Object.keys(arrows).map(folder => arrowRule(folder, endings)), modelRule(endings)]

@@ -12,7 +12,7 @@ import { sealDestinations } from '../store/setup/destinations'
 import { Queue } from '../store/queue'
 import { Child } from './children'
 import { externalDatabase } from './externalDatabase'
-import { loadSecrets, prepareDataFolder, type Secrets, type SignIn } from './dataFolder'
+import { loadSecrets, prepareDataFolder, type Secrets } from './dataFolder'
 import { seed } from './demo/seed'
 import { startStandins, type Standins } from './demo/standins'
 import { liveTheWeek } from './demo/week'
@@ -20,21 +20,10 @@ import { AppPort } from './ports'
 import { startPostgres, type Database } from './postgres'
 import { workerProgram } from './workerProgram'
 import type { Settings } from './settings'
+import type { RunFile } from './runFile'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const withTsx = (path: string, ...args: string[]) => ['--import', 'tsx', here(path), ...args]
-
-/** How tests and tools find a running copy: run.json in the data folder. */
-export interface RunFile {
-  app: string
-  standins: Record<string, string>
-  folders: Record<string, string>
-  /** Its database, for the command line and for tests. */
-  database: string
-  signIns: Omit<SignIn, 'token'>[]
-  /** What other programs call, and a token for each of the demo's people. */
-  api: { base: string; tokens: Record<string, string> }
-}
 
 /** Where one looks at them. */
 const pagesOf = (standins: Standins) => ({

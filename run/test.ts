@@ -126,6 +126,7 @@ async function withProduct(work: (env: Record<string, string>) => Promise<void>)
   const failedBefore = counts.failed
   try {
     const begun = Date.now()
+    process.env.RUBRICATOR_HOLD_ANSWERS = '1'
     await product.start()
     const env = { RUBRICATOR_DATA: data }
     Object.assign(process.env, env)

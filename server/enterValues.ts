@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { PersonActing } from '../core/model/actor'
 import { FieldValue } from '../core/model/ledger'
-import { typeOf } from '../core/model/rubric'
+import { typeOf } from '../core/rubric/rubric'
 import { enterFields } from '../flow/fill'
 import type { DocumentRow } from '../store/documents/read'
 import { valuesOf } from '../store/documents/search'

@@ -1,6 +1,6 @@
 import { enteredFields, type EnteredFields } from '../core/fields/entered'
 import type { FieldValue } from '../core/model/ledger'
-import type { Fields } from '../core/model/rubric'
+import type { Fields } from '../core/rubric/rubric'
 import { holdersOf } from '../store/documents/holders'
 import { valuesOf } from '../store/documents/search'
 import type { Sql } from '../store/database'

@@ -1,4 +1,4 @@
-import { mostFileBytes } from '../core/model/limits'
+import { mostFileBytes } from '../core/rubric/limits'
 import type { H3Event } from 'h3'
 import { sniff } from '../engine/sniff'
 import { store } from './context'

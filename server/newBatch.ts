@@ -1,6 +1,6 @@
 import { createError } from 'h3'
 import { z } from 'zod'
-import { Choices, ChosenSend, forbiddenChoice } from '../core/model/choices'
+import { Choices, ChosenSend, forbiddenChoice } from '../core/rubric/choices'
 import { givenValues } from '../core/fields/given'
 import { localIso } from '../core/fields/dates'
 import { findOffice } from '../store/setup/office'

@@ -1,5 +1,5 @@
 import type { PersonActing } from '../core/model/actor'
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import type { Person } from '../shared/views/people'
 import { appendToTrail } from '../store/trail'
 import { requireBatch } from './access'

@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import type { PictureJob } from '../engine/examineJob'
 import { Examiners } from '../engine/examiners'
 import type { Picture } from '../engine/pictures'

@@ -19,6 +19,7 @@ import { appendToTrail } from '../store/trail'
 import { addressOf } from './session'
 import { readSetting, settingChange } from './settings'
 import type { SettingKind } from '../store/setup/settings'
+import { heldToAnswer } from './heldToAnswer'
 import { isPanel } from './panel'
 import { bodyOf, checked } from './input'
 import { notThere, problemOf, refusalOf } from './refusals'
@@ -60,7 +61,7 @@ export interface Route<M extends May, P extends z.ZodType, Q extends z.ZodType, 
   body?: B
   /** What a body may weigh, in bytes; `stream` where the route reads it itself, with a limit of its own. */
   most?: number | 'stream'
-  /** What it answers, where other programs are told. */
+  /** What it answers; none where that is a file, or nothing. */
   answer?: z.ZodType<A>
   /** What stewards set by it, named by the path's `id` or the answer's: the trail keeps what it was and what it became. */
   setting?: SettingKind
@@ -128,6 +129,7 @@ export function defineRoute<
         }
         await appendToTrail(store().sql, actor, { what: 'set up', old: change?.old ?? null, new: done }, addressOf(event))
       }
+      heldToAnswer(route.does, route.answer, answer)
       return answer
     } catch (error) {
       const refusal = refusalOf(error)

@@ -1,5 +1,5 @@
 import { only, twiceFields } from '../core/fields/twice'
-import { typeOf, type Rubric } from '../core/model/rubric'
+import { typeOf, type Rubric } from '../core/rubric/rubric'
 import type { DocumentDetail, DocumentPage } from '../shared/views/documents'
 import { entriesOf } from '../store/documents/entries'
 import { valuesOf } from '../store/documents/search'

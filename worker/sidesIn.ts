@@ -1,4 +1,4 @@
-import type { Rubric } from '../core/model/rubric'
+import type { Rubric } from '../core/rubric/rubric'
 import { bookOrder } from '../core/split/bookOrder'
 import type { ReceivedSide } from '../flow/receive'
 import type { Work } from './context'

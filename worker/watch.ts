@@ -3,7 +3,7 @@ import { mkdir, open, readdir, rename, rm, stat, writeFile } from 'node:fs/promi
 import { basename, dirname, join, relative } from 'node:path'
 import { worker } from '../core/model/actor'
 import { localIso } from '../core/fields/dates'
-import { mostFileBytes } from '../core/model/limits'
+import { mostFileBytes } from '../core/rubric/limits'
 import { batchName } from '../core/name/batchName'
 import { numberedName } from '../core/name/template'
 import { looksWhole, sniff } from '../engine/sniff'

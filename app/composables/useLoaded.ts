@@ -7,12 +7,16 @@ export const keptMs = 5 * 60_000
  * Data from the server that can be asked for again; an answer that a newer question overtook is dropped, and the last answer stays
  * while the server is away. Screens that ask the same at once share the question.
  * @param is what a page is about: where it is not there, neither is the page
+ * @param by how it is asked for, where not whole
  * @param kept whether it is shown at once to whoever comes back: not for what a form begins with
  */
-export function useLoaded<T>(url: MaybeRefOrGetter<string>, { is, kept = false }: { is?: 'the page'; kept?: boolean } = {}) {
+export function useLoaded<T>(
+  url: MaybeRefOrGetter<string>,
+  { is, kept = false, by = url => ask<T>(url) }: { is?: 'the page'; kept?: boolean; by?: (url: string) => Promise<T> } = {},
+) {
   const query = useQuery<T>({
     key: () => [toValue(url)],
-    query: () => ask<T>(toValue(url)),
+    query: () => by(toValue(url)),
     ...(kept ? { gcTime: keptMs } : {}),
   })
   const data = computed(() => query.data.value ?? null)

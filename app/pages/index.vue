@@ -14,14 +14,14 @@ useLive(null, lookAgain)
 const toScan = computed(() => rubrics.value?.filter(one => one.mayScan) ?? [])
 const dropTrouble = ref<string | null>(null)
 
-const toFix = computed(() => (batches.value ?? []).filter(batch => batch.state === 'to fix' && batch.may_fix))
+const toFix = computed(() => (batches.value ?? []).filter(batch => batch.state === 'to fix' && batch.mayFix))
 /** Rubrics of which several batches wait for their values: gone through as one. */
 const queues = computed(() => {
-  const waiting = (batches.value ?? []).filter(batch => batch.state === 'to index' && batch.may_index)
+  const waiting = (batches.value ?? []).filter(batch => batch.state === 'to index' && batch.mayIndex)
   return [...new Set(waiting.map(batch => batch.rubric))]
     .map(rubric => ({ rubric, own: waiting.filter(batch => batch.rubric === rubric) }))
     .filter(({ own }) => own.length > 1)
-    .map(({ rubric, own }) => ({ rubric, documents: own.reduce((sum, batch) => sum + batch.open_documents, 0) }))
+    .map(({ rubric, own }) => ({ rubric, documents: own.reduce((sum, batch) => sum + batch.openDocuments, 0) }))
 })
 const lines = computed(() => (batches.value ?? []).map(deskLine))
 const groups = computed(() =>
@@ -78,9 +78,8 @@ const groups = computed(() =>
           >
           {{ line.after }}
           <span class="block font-sans text-sm text-faded"
-            >{{ line.batch.rubric }} · begun {{ saidTime(line.batch.created_at) }},
-            {{ line.batch.for_group ? `waits for ${line.batch.for_group}` : `with ${line.batch.owner}`
-            }}{{ enteringWords(line.batch) }}</span
+            >{{ line.batch.rubric }} · begun {{ saidTime(line.batch.createdAt) }},
+            {{ line.batch.forGroup ? `waits for ${line.batch.forGroup}` : `with ${line.batch.owner}` }}{{ enteringWords(line.batch) }}</span
           >
         </p>
         <NuxtLink :to="line.to" :class="line.waits ? 'act' : 'act-quiet'" :aria-label="`${line.act}: ${line.batch.name}`">{{

@@ -76,7 +76,7 @@ useLive(null, refresh)
         <NuxtLink :to="`/documents/${slip.document}`" class="link font-serif text-xl break-words">{{ slip.title }}</NuxtLink>
         <p class="small text-faded">
           {{ slip.bytes === null ? '' : `${saidSize(slip.bytes)} · ` }}from
-          <NuxtLink :to="`/batches/${slip.batch}`" class="link">{{ slip.batch_name }}</NuxtLink>
+          <NuxtLink :to="`/batches/${slip.batch}`" class="link">{{ slip.batchName }}</NuxtLink>
         </p>
       </div>
       <DeliverySlip :slip="slip" class="border-0!" />

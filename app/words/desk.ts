@@ -28,7 +28,7 @@ export function deskLine(batch: BatchRow): DeskLine {
         ? line('', `is being scanned: ${counted(batch.sides, 'side')} so far.`, 'Watch', ribbon, false)
         : line('', `has ${counted(batch.sides, 'side')}. Is more paper to come, or is it complete?`, 'Say which', ribbon, true)
     case 'to fix':
-      if (!batch.may_fix) return line('', 'waits for somebody who may correct its pages.', 'Look', ribbon, false)
+      if (!batch.mayFix) return line('', 'waits for somebody who may correct its pages.', 'Look', ribbon, false)
       if (batch.asking === 0) return line('', 'waits: what was counted and what was found differ.', 'See where', ribbon, true)
       return line(
         `${counted(batch.asking, 'page')} of`,
@@ -38,19 +38,19 @@ export function deskLine(batch: BatchRow): DeskLine {
         true,
       )
     case 'to index':
-      if (!batch.may_index) return line('', 'waits for somebody who may enter its values.', 'Look', ribbon, false)
+      if (!batch.mayIndex) return line('', 'waits for somebody who may enter its values.', 'Look', ribbon, false)
       return line(
-        `${counted(batch.open_documents, 'document')} of`,
-        batch.open_documents === 1 ? 'waits for its index values.' : 'wait for their index values.',
+        `${counted(batch.openDocuments, 'document')} of`,
+        batch.openDocuments === 1 ? 'waits for its index values.' : 'wait for their index values.',
         'Enter them',
         `${ribbon}/values`,
         true,
       )
     case 'to check':
-      if (!batch.may_check) return line('', 'waits for somebody who may check it.', 'Look', ribbon, false)
+      if (!batch.mayCheck) return line('', 'waits for somebody who may check it.', 'Look', ribbon, false)
       return line(
-        `${counted(batch.to_check, 'document')} of`,
-        batch.to_check === 1 ? 'waits to be checked.' : 'wait to be checked.',
+        `${counted(batch.toCheck, 'document')} of`,
+        batch.toCheck === 1 ? 'waits to be checked.' : 'wait to be checked.',
         'Check them',
         `${ribbon}/check`,
         true,
@@ -58,8 +58,8 @@ export function deskLine(batch: BatchRow): DeskLine {
     case 'held':
       return line('', 'is held: something went wrong that you can have tried again.', 'See why', ribbon, true)
     case 'sending':
-      return batch.failed_slips
-        ? line(`${counted(batch.failed_slips, 'delivery', 'deliveries')} from`, 'did not arrive.', 'See why', '/sent', true)
+      return batch.failedSlips
+        ? line(`${counted(batch.failedSlips, 'delivery', 'deliveries')} from`, 'did not arrive.', 'See why', '/sent', true)
         : line('', `is being made into files and sent: ${counted(batch.documents, 'document')}.`, 'Watch', ribbon, false)
     default:
       return line('', `is being sorted: ${counted(batch.sides, 'side')}.`, 'Watch', ribbon, false)

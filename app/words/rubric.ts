@@ -1,5 +1,5 @@
-import type { Field } from '~~/core/model/field'
-import type { Changeable } from '~~/core/model/rubric'
+import type { Field } from '~~/core/rubric/field'
+import type { Changeable } from '~~/core/rubric/scan'
 
 /** What a rubric may let the person who scans change. */
 export const changeableWords: Record<Changeable, string> = {

@@ -1,4 +1,4 @@
-import type { RubricChange } from '~~/core/model/rubricDifference'
+import type { RubricChange } from '~~/core/rubric/rubricDifference'
 
 /** Keys of a rubric as the editor calls them; what has no words of its own stands as it is written. */
 const words: Record<string, string> = {

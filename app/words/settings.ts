@@ -1,5 +1,5 @@
 import { formats } from '~~/core/model/fileFormats'
-import type { Choices } from '~~/core/model/choices'
+import type { Choices } from '~~/core/rubric/choices'
 import type { FileWeight, PageWeight, StartForm } from '~~/shared/views/start'
 import { sidesOfPrint } from './printing'
 import { saidSize } from './size'

@@ -1,5 +1,5 @@
-import type { Field } from '../model/field'
-import type { Fields } from '../model/rubric'
+import type { Field } from '../rubric/field'
+import type { Fields } from '../rubric/rubric'
 import type { Filled } from './fill'
 
 /** Values stand on a document's first pages, but for those that were found elsewhere. */

@@ -1,4 +1,4 @@
-import type { Field } from '../model/field'
+import type { Field } from '../rubric/field'
 import { passesLuhn } from './luhn'
 
 type Check = Field['check']

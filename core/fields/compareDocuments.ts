@@ -1,29 +1,30 @@
-/** What a rubric makes of a document, by itself: its type, its values and the name of its first file. */
-export interface TriedDocument {
-  /** Its number in the batch, from 1. */
-  document: number
-  /** Its pages' numbers in the batch. */
-  pages: number[]
-  type: string | null
-  name: string | null
-  values: TriedValue[]
-}
+import { z } from 'zod'
 
-export interface TriedValue {
-  field: string
-  label: string
+export const TriedValue = z.object({
+  field: z.string(),
+  label: z.string(),
   /** As people write it; null where none was found that is sure enough. */
-  value: string | null
+  value: z.string().nullable(),
   /** What was found and not taken, and why. */
-  doubt: string | null
-}
+  doubt: z.string().nullable(),
+})
+export type TriedValue = z.infer<typeof TriedValue>
+
+/** What a rubric makes of a document, by itself: its type, its values and the name of its first file. */
+export const TriedDocument = z.object({
+  /** Its number in the batch, from 1. */
+  document: z.int(),
+  /** Its pages' numbers in the batch. */
+  pages: z.array(z.int()),
+  type: z.string().nullable(),
+  name: z.string().nullable(),
+  values: z.array(TriedValue),
+})
+export type TriedDocument = z.infer<typeof TriedDocument>
 
 /** A document under two rubrics; null where it does not begin at that page. */
-export interface ComparedDocument {
-  changed: boolean
-  before: TriedDocument | null
-  after: TriedDocument | null
-}
+export const ComparedDocument = z.object({ changed: z.boolean(), before: TriedDocument.nullable(), after: TriedDocument.nullable() })
+export type ComparedDocument = z.infer<typeof ComparedDocument>
 
 /** Documents side by side: the same is the one that begins at the same page. Without a `before` nothing counts as changed. */
 export function compareDocuments(before: readonly TriedDocument[] | null, after: readonly TriedDocument[]): ComparedDocument[] {

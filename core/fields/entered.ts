@@ -1,5 +1,5 @@
 import type { FieldValue } from '../model/ledger'
-import type { Fields } from '../model/rubric'
+import type { Fields } from '../rubric/rubric'
 import { checkValue } from './fieldValue'
 import { isRequired, sumFault } from './fill'
 

@@ -1,4 +1,4 @@
-import type { Checkable } from '../model/field'
+import type { Checkable } from '../rubric/field'
 import { formWords } from '../pattern/parts'
 import { patternOf } from '../pattern/pattern'
 import { agreeingDigit, passesCheck } from './checkDigits'

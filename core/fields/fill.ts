@@ -1,6 +1,6 @@
-import { sumOf, type Field } from '../model/field'
+import { sumOf, type Field } from '../rubric/field'
 import type { Candidate, Candidates, FieldValue } from '../model/ledger'
-import type { Fields } from '../model/rubric'
+import type { Fields } from '../rubric/rubric'
 import { withDigits } from '../text/repair'
 import { fits } from './conditions'
 import type { FillEvidence } from './evidence'

@@ -1,6 +1,6 @@
 import type { FieldValue } from '../model/ledger'
-import type { Field } from '../model/field'
-import { typeOf, type Rubric } from '../model/rubric'
+import type { Field } from '../rubric/field'
+import { typeOf, type Rubric } from '../rubric/rubric'
 import { enteredFields, type EnteredFields } from './entered'
 
 const paperSources = ['barcode', 'text', 'ticked', 'table', 'file', 'join'] as const

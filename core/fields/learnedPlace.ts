@@ -1,5 +1,5 @@
 import type { Word } from '../model/evidence'
-import type { Field } from '../model/field'
+import type { Field } from '../rubric/field'
 import type { LearnedPlace } from '../model/learned'
 import { centreInside } from '../model/zone'
 import { linesOf, textOf } from '../text/lines'

@@ -1,6 +1,6 @@
 import type { FieldValue } from '../model/ledger'
 import type { LookupAnswers } from '../model/lookup'
-import type { Fields } from '../model/rubric'
+import type { Fields } from '../rubric/rubric'
 import { checkValue } from './fieldValue'
 
 /** `vessel-register.owner`: the system, and the key of its records. */

@@ -1,4 +1,4 @@
-import type { Field, ValueSource } from '../model/field'
+import type { Field, ValueSource } from '../rubric/field'
 import type { FieldValue } from '../model/ledger'
 import { zoneBox, type Box } from '../model/zone'
 import { fillTemplate } from '../name/template'

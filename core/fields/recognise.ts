@@ -1,5 +1,5 @@
 import type { Word } from '../model/evidence'
-import type { Rubric } from '../model/rubric'
+import type { Rubric } from '../rubric/rubric'
 import { findText } from '../text/find'
 
 /** Whether the pages of documents are read: for their files, or because a type is told by its words. */

@@ -1,5 +1,5 @@
 import type { Word } from '../model/evidence'
-import type { Column } from '../model/field'
+import type { Column } from '../rubric/field'
 import type { Box } from '../model/zone'
 import { boxOf } from '../text/exports'
 import { levelLines, segmentsOf } from '../text/geometry'

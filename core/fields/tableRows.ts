@@ -1,5 +1,5 @@
 import type { Word } from '../model/evidence'
-import type { Column, TableSource } from '../model/field'
+import type { Column, TableSource } from '../rubric/field'
 import type { Box } from '../model/zone'
 import { patternOf } from '../pattern/pattern'
 import { boxOf } from '../text/exports'

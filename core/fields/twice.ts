@@ -1,5 +1,5 @@
 import type { FieldValue } from '../model/ledger'
-import type { Fields, Rubric } from '../model/rubric'
+import type { Fields, Rubric } from '../rubric/rubric'
 import { kindOf } from './kinds'
 
 type Values = Readonly<Record<string, FieldValue>>

@@ -1,5 +1,5 @@
 import type { Candidates, FieldValue, LedgerValue, Written } from '../model/ledger'
-import type { Fields } from '../model/rubric'
+import type { Fields } from '../rubric/rubric'
 import { kindOf } from './kinds'
 
 /** A document's values as ledgers and programs get them: lists for several choices and for rows, and what was not taken. */

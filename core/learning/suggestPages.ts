@@ -1,5 +1,5 @@
 import type { UnreadCode } from '../model/evidence'
-import type { Rubric } from '../model/rubric'
+import type { Rubric } from '../rubric/rubric'
 import { zoneBox, type Box } from '../model/zone'
 import type { Side, Suggestion } from './suggestion'
 

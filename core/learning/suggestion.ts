@@ -1,34 +1,37 @@
-import type { ValueSource } from '../model/field'
+import { z } from 'zod'
+import { ValueSource } from '../rubric/field'
 import type { Box } from '../model/zone'
 
 /** What a rubric does on earlier documents or pages, as people left them. */
-export interface Tally {
-  right: number
-  wrong: number
-  open: number
-}
+export const Tally = z.object({ right: z.int(), wrong: z.int(), open: z.int() })
+export type Tally = z.infer<typeof Tally>
+
+export const Side = z.enum(['left', 'top', 'right', 'bottom'])
+export type Side = z.infer<typeof Side>
 
 /** A change of a rubric. */
-export type Change =
-  | { do: 'source'; type: string; field: string; source: ValueSource }
-  | { do: 'widen'; rule: number; side: Side; by: number }
-  | { do: 'max-ink'; maxInk: number }
-export type Side = 'left' | 'top' | 'right' | 'bottom'
+export const Change = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('source'), type: z.string(), field: z.string(), source: ValueSource }),
+  z.object({ do: z.literal('widen'), rule: z.int(), side: Side, by: z.number() }),
+  z.object({ do: z.literal('max-ink'), maxInk: z.number() }),
+])
+export type Change = z.infer<typeof Change>
 
 /**
  * A change that what people corrected speaks for, never made by itself.
  * `shown` of `of` documents or pages speak for it; `before` and `after`: how the rubric does on them without it and with it.
  */
-export interface Suggestion {
-  key: string
-  change: Change
+export const Suggestion = z.object({
+  key: z.string(),
+  change: Change,
   /** Of a label: how it is read, where the rubric's own is printed but read otherwise. */
-  instead: string | null
-  shown: number
-  of: number
-  before: Tally | null
-  after: Tally | null
-}
+  instead: z.string().nullable(),
+  shown: z.int(),
+  of: z.int(),
+  before: Tally.nullable(),
+  after: Tally.nullable(),
+})
+export type Suggestion = z.infer<typeof Suggestion>
 
 /** As much of a rubric as changes touch, as it is written: what is left out has its usual value. */
 interface Changeable {

@@ -1,13 +1,12 @@
 import { z } from 'zod'
-
-const box = { x: z.number(), y: z.number(), width: z.number(), height: z.number() }
+import { Box } from './zone'
 
 /** What is black on a page and what said so: in inches. */
-export const Redaction = z.object({ ...box, by: z.enum(['highlighter', 'pattern', 'person']) })
+export const Redaction = z.object({ ...Box.shape, by: z.enum(['highlighter', 'pattern', 'person']) })
 export type Redaction = z.infer<typeof Redaction>
 
 /** A barcode that was read. Inches from the top-left of the upright page. */
-export const Code = z.object({ format: z.string(), value: z.string(), ...box })
+export const Code = z.object({ format: z.string(), value: z.string(), ...Box.shape })
 export type Code = z.infer<typeof Code>
 
 /** Why a reading is believed: its own check sum agrees, it fits the rule's pattern, or two ways of reading gave the same. */
@@ -23,7 +22,7 @@ export type ReadCode = z.infer<typeof ReadCode>
  * `readings` are values that nobody vouches for; `beside` is text near it that looks like a number.
  */
 export const UnreadCode = z.object({
-  ...box,
+  ...Box.shape,
   tried: z.string(),
   readings: z.array(z.string()).default([]),
   beside: z.array(z.string()).default([]),
@@ -54,7 +53,7 @@ export type PageEvidence = z.infer<typeof PageEvidence>
  */
 export const Word = z.object({
   text: z.string(),
-  ...box,
+  ...Box.shape,
   confidence: z.number(),
   line: z.int(),
   paragraph: z.int().optional(),

@@ -1,5 +1,8 @@
+import { z } from 'zod'
+
 /** What keeps a feeder from working. */
-export type FeederFault = 'jam' | 'double-feed' | 'cover-open'
+export const FeederFault = z.enum(['jam', 'double-feed', 'cover-open'])
+export type FeederFault = z.infer<typeof FeederFault>
 
 /** What happened at a feeder, and what a person does about it. */
 export function faultWords(fault: FeederFault, device: string): string {

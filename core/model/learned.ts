@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Box } from './zone'
 import type { FieldValue } from './ledger'
 
 /** How what was learned does on the documents that it was learned from, each one left out while it was asked. */
@@ -8,7 +9,7 @@ export type Measured = z.infer<typeof Measured>
 /** Where on paper of one type people found a field's value: the page of the document (from 0), and the place in inches. */
 export const LearnedPlace = z.object({
   page: z.int(),
-  box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }),
+  box: Box,
   /** Words of the longest value that was found there. */
   words: z.int(),
   /** What stands right after each of them, and belongs to none. */

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Code, Redaction } from './evidence'
 import type { FormatName } from './fileFormats'
+import { Box } from './zone'
 
 /** What the machine decides of a side. */
 export const machineFates = ['kept', 'blank', 'separator', 'unreadable', 'held'] as const
@@ -26,8 +27,6 @@ export const sourcesOfValues = [
   'learned',
   'person',
 ] as const
-
-const Box = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() })
 
 /** Where a value was read, and how surely. */
 const Reading = {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Box } from './zone'
 
 /** The evidence behind a margin note: which rule decided, what it read and where, how sure that is, and what was tried. */
 export const Note = z.object({
@@ -6,7 +7,7 @@ export const Note = z.object({
   rule: z.int().nullable(),
   read: z.string().nullable(),
   /** Inches from the top-left of the upright page. */
-  box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }).nullable(),
+  box: Box.nullable(),
   /** In words: "its check sum agrees", "93 % by OCR". */
   sure: z.string().nullable(),
   tried: z.string().nullable(),

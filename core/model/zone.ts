@@ -1,12 +1,20 @@
-import type { Zone } from './schemas'
+import { z } from 'zod'
 
 /** A rectangle in inches from the top-left of the upright page. */
-export interface Box {
-  x: number
-  y: number
-  width: number
-  height: number
-}
+export const Box = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() })
+export type Box = z.infer<typeof Box>
+
+const rectangle = z.strictObject({
+  x: z.number().min(0),
+  y: z.number().min(0),
+  width: z.number().positive(),
+  height: z.number().positive(),
+  unit: z.enum(['in', 'mm']).default('in'),
+})
+
+/** A place on the upright page, measured from its top-left corner. `{}` is the whole page. */
+export const Zone = z.union([rectangle, z.strictObject({})])
+export type Zone = z.infer<typeof Zone>
 
 /** The zone in inches, or null where it means the whole page. */
 export function zoneBox(zone: Zone | undefined): Box | null {

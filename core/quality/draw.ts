@@ -1,5 +1,5 @@
 import { nextInspection, samplingPlan, type DecidedLot, type Plan } from './plan'
-import type { Check } from '../model/handling'
+import type { Check } from '../rubric/handling'
 
 /** Which documents of a batch are checked, and why so many. */
 export interface Drawn {

@@ -1,4 +1,4 @@
-import type { Limits } from '../model/handling'
+import type { Limits } from '../rubric/handling'
 
 /** What waits for a person under one rubric. */
 export interface Waiting {

@@ -1,14 +1,6 @@
-import type { Bitmap, Grey } from './image'
+import type { Bitmap, Blocks, Grey } from './image'
 import { gathered, statistics } from './simd/blocks'
 import { darker } from './simd/surface'
-
-/** Values on a coarse grid over a page: one for each block of `size` × `size` pixels. */
-export interface Blocks {
-  size: number
-  columns: number
-  rows: number
-  data: Float32Array
-}
 
 /** Mean and standard deviation of each block, from every second pixel of every second row. */
 export function blockStatistics(image: Grey, size: number): { mean: Blocks; deviation: Blocks } {

@@ -1,5 +1,5 @@
-import { blockStatistics, overNeighbours, type Blocks } from './blocks'
-import type { Grey } from './image'
+import { blockStatistics, overNeighbours } from './blocks'
+import type { Blocks, Grey } from './image'
 import { smooth as smoothed } from './simd/neighbours'
 import { countsAway, stretch } from './simd/surface'
 

@@ -62,3 +62,11 @@ export function crop(image: Grey, area: Area): Grey {
   }
   return { width, height, data }
 }
+
+/** Values on a coarse grid over a page: one for each block of `size` × `size` pixels. */
+export interface Blocks {
+  size: number
+  columns: number
+  rows: number
+  data: Float32Array
+}

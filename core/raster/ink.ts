@@ -1,7 +1,7 @@
-import { blockStatistics, darkerThan, lineAt, overNeighbours, type Blocks } from './blocks'
+import { blockStatistics, darkerThan, lineAt, overNeighbours } from './blocks'
 import { findComponents, type Components } from './components'
 import { isHole, isSpeck, isStaple, isStreak, touchesEdge, type Look } from './discounts'
-import type { Area, Bitmap, Grey } from './image'
+import type { Area, Bitmap, Blocks, Grey } from './image'
 import { findThrough, withoutThrough, type Through } from './through'
 import { paperLevel, quarterTurn } from './turn'
 

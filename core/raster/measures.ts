@@ -1,8 +1,10 @@
+import { z } from 'zod'
 import { luma, type Area, type Bitmap, type Pixels } from './image'
 
 /** The sides of a page that print runs over. */
-export type CutSide = 'top' | 'right' | 'bottom' | 'left'
-const sides: readonly CutSide[] = ['top', 'right', 'bottom', 'left']
+export const CutSide = z.enum(['top', 'right', 'bottom', 'left'])
+export type CutSide = z.infer<typeof CutSide>
+const sides = CutSide.options
 
 /** What is left of a letter that was cut in two, in inches: larger is a shadow or a line, smaller a speck. */
 const letter = { least: 0.015, most: 0.3 }

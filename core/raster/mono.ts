@@ -1,5 +1,5 @@
-import { blockStatistics, darkerThan, overNeighbours, type Blocks } from './blocks'
-import type { Bitmap, Grey } from './image'
+import { blockStatistics, darkerThan, overNeighbours } from './blocks'
+import type { Bitmap, Blocks, Grey } from './image'
 
 const blockInches = 0.04
 const windowBlocks = 4

@@ -1,5 +1,5 @@
-import { lineAt, type Blocks } from './blocks'
-import type { Bitmap, Grey } from './image'
+import { lineAt } from './blocks'
+import type { Bitmap, Blocks, Grey } from './image'
 import { spreadFront } from './simd/neighbours'
 import { paperLevel } from './turn'
 

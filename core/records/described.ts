@@ -1,43 +1,48 @@
 import { z } from 'zod'
 
 /** A key of the other side's records, or of what it takes; `is` are its own words about it. */
-export interface DescribedKey {
-  key: string
-  is: string
-  kind: 'text' | 'number' | 'boolean'
-}
+export const DescribedKey = z.object({
+  key: z.string(),
+  is: z.string(),
+  kind: z.enum(['text', 'number', 'boolean']),
+})
+export type DescribedKey = z.infer<typeof DescribedKey>
 /** A call by which records are found; `within` is the key of the answer that has their list, null where it is the answer. */
-export interface LookupWay {
-  path: string
-  is: string
-  parameters: { name: string; is: string; required: boolean }[]
-  within: string | null
-  keys: DescribedKey[]
-}
+export const LookupWay = z.object({
+  path: z.string(),
+  is: z.string(),
+  parameters: z.array(z.object({ name: z.string(), is: z.string(), required: z.boolean() })),
+  within: z.string().nullable(),
+  keys: z.array(DescribedKey),
+})
+export type LookupWay = z.infer<typeof LookupWay>
 /** A call that keeps a file at a place that we name: {record} and {document} stand in its path. `noun` is what it calls a record. */
-export interface AttachWay {
-  path: string
-  is: string
-  noun: string
-}
+export const AttachWay = z.object({
+  path: z.string(),
+  is: z.string(),
+  noun: z.string(),
+})
+export type AttachWay = z.infer<typeof AttachWay>
 /** A call that changes some keys of a record. */
-export interface WriteWay {
-  path: string
-  is: string
-  type: string
-  keys: DescribedKey[]
-}
+export const WriteWay = z.object({
+  path: z.string(),
+  is: z.string(),
+  type: z.string(),
+  keys: z.array(DescribedKey),
+})
+export type WriteWay = z.infer<typeof WriteWay>
 /** What another program's own description says that can be done with its records. */
-export interface DescribedRecords {
-  title: string
+export const DescribedRecords = z.object({
+  title: z.string(),
   /** Where its paths begin, as it says; null where it says nothing. */
-  server: string | null
-  lookups: LookupWay[]
-  attaches: AttachWay[]
-  writes: WriteWay[]
+  server: z.string().nullable(),
+  lookups: z.array(LookupWay),
+  attaches: z.array(AttachWay),
+  writes: z.array(WriteWay),
   /** Calls that look as if they would do and do not, each with its reason. */
-  unfit: string[]
-}
+  unfit: z.array(z.string()),
+})
+export type DescribedRecords = z.infer<typeof DescribedRecords>
 
 const mostPaths = 1000
 const mostKeys = 100

@@ -1,7 +1,7 @@
 import type { Grounds, PageEvidence, ReadCode } from '../model/evidence'
 import { formatAllowed } from '../model/barcodeFormats'
 import { noteOf, type Note } from '../model/note'
-import type { BarcodeRule } from '../model/rubric'
+import type { BarcodeRule } from '../rubric/rubric'
 import { centreInside, zoneBox, zoneWords } from '../model/zone'
 import { patternOf } from '../pattern/pattern'
 

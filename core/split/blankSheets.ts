@@ -1,4 +1,4 @@
-import type { Split } from '../model/rubric'
+import type { Split } from '../rubric/rubric'
 import type { SplitPage } from './types'
 
 /** Sheets whose every scanned side is blank. */

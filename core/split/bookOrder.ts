@@ -1,4 +1,4 @@
-import type { Rubric } from '../model/rubric'
+import type { Rubric } from '../rubric/rubric'
 
 /**
  * The halves of an opened book in reading order; null where the rubric takes none apart. A side that is not wider

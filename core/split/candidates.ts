@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { patternOf } from '../pattern/pattern'
 
 /** What is known about a page whose code does not read. */
@@ -14,10 +15,8 @@ export interface DoubtfulPage {
   awaited: readonly string[]
 }
 
-export interface Candidate {
-  value: string
-  why: string
-}
+export const Candidate = z.object({ value: z.string(), why: z.string() })
+export type Candidate = z.infer<typeof Candidate>
 
 const mostCandidates = 5
 // Letters that OCR takes for digits, and the other way round.

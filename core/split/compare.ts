@@ -1,22 +1,17 @@
+import { z } from 'zod'
 import { totalsOf } from '../ledger/ledger'
-import type { Totals } from '../model/ledger'
+import { Fate, Totals } from '../model/ledger'
 import type { SplitOutcome } from './types'
 
 /** A page as two rubrics have it; `changed` where its fate, its document's first page or its being a first page differs. */
-export interface ComparedPage {
-  page: number
-  changed: boolean
-  before: { fate: string; document: number | null; heading: boolean; why: string } | null
-  after: { fate: string; document: number | null; heading: boolean; why: string }
-}
+const Standing = z.object({ fate: Fate, document: z.int().nullable(), heading: z.boolean(), why: z.string() })
+export const ComparedPage = z.object({ page: z.int(), changed: z.boolean(), before: Standing.nullable(), after: Standing })
+export type ComparedPage = z.infer<typeof ComparedPage>
 
 /** Both outcomes side by side: each page, and what they come to. */
-export interface Comparison {
-  pages: ComparedPage[]
-  before: { totals: Totals; documents: number } | null
-  after: { totals: Totals; documents: number }
-  changed: number
-}
+const Sum = z.object({ totals: Totals, documents: z.int() })
+export const Comparison = z.object({ pages: z.array(ComparedPage), before: Sum.nullable(), after: Sum, changed: z.int() })
+export type Comparison = z.infer<typeof Comparison>
 
 /** Compares what two rubrics make of the same pages. Without a `before` nothing counts as changed. */
 export function compareOutcomes(before: SplitOutcome | null, after: SplitOutcome): Comparison {

@@ -1,6 +1,6 @@
 import type { KeptEdit, MovedValues } from '../model/edit'
 import { isAsideFate } from '../model/ledger'
-import { typeOf, type Rubric } from '../model/rubric'
+import { typeOf, type Rubric } from '../rubric/rubric'
 import type { PageOutcome, SplitDocument, SplitOutcome } from './types'
 
 /** A side on the ribbon: what splitting decided, and the document that begins at it. */

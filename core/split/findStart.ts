@@ -1,5 +1,5 @@
 import { noteOf, type Note } from '../model/note'
-import type { Split } from '../model/rubric'
+import type { Split } from '../rubric/rubric'
 import { groupsOf, readBarcodeRule } from './barcodeRule'
 import { readTextRule } from './textRule'
 import type { SplitPage, Start } from './types'

@@ -1,5 +1,5 @@
-import type { Rubric } from '../model/rubric'
-import { typeOf } from '../model/rubric'
+import type { Rubric } from '../rubric/rubric'
+import { typeOf } from '../rubric/rubric'
 import type { Finding, RunningDocument } from './findStart'
 import type { PageOutcome, SplitDocument, Start } from './types'
 

@@ -1,4 +1,4 @@
-import type { Rubric } from '../model/rubric'
+import type { Rubric } from '../rubric/rubric'
 import { findStart, type Finding } from './findStart'
 import { noteOf, type Note } from '../model/note'
 import { Running } from './running'

@@ -1,6 +1,6 @@
 import type { PageEvidence, Word } from '../model/evidence'
 import { noteOf, type Note } from '../model/note'
-import type { Rubric, Split } from '../model/rubric'
+import type { Rubric, Split } from '../rubric/rubric'
 import { zoneBox, zoneWords } from '../model/zone'
 import { boxOf } from '../text/exports'
 import { findInZone } from '../text/find'

@@ -1,6 +1,6 @@
 import type { Word } from '../model/evidence'
 import { patternOf } from '../pattern/pattern'
-import type { TextSource } from '../model/field'
+import type { TextSource } from '../rubric/field'
 import { centreInside, zoneBox, type Box } from '../model/zone'
 import { boxOf } from './exports'
 import { linesOf, textOf } from './lines'

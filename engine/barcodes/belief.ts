@@ -1,5 +1,5 @@
 import type { Grounds } from '../../core/model/evidence'
-import type { BarcodeRule } from '../../core/model/rubric'
+import type { BarcodeRule } from '../../core/rubric/rubric'
 import { patternOf } from '../../core/pattern/pattern'
 import type { Found } from './reader'
 

@@ -1,9 +1,9 @@
-import type { FileSpec } from '../../core/model/rubric'
+import type { FileSpec } from '../../core/rubric/rubric'
 import type { Written } from '../../core/model/ledger'
 import type { NameContext } from '../../core/name/template'
 import { formatFacts, type FormatFacts, type FormatName } from '../../core/model/fileFormats'
 import type { Layout } from '../layOut'
-import type { PageToMake } from '../pdfOut'
+import type { PageToMake } from '../pageToMake'
 
 /** A document ready to be made into files. */
 export interface DocumentToMake {

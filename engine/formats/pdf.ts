@@ -1,4 +1,4 @@
-import type { FileSpec } from '../../core/model/rubric'
+import type { FileSpec } from '../../core/rubric/rubric'
 import { keepBornPages } from '../bornPages'
 import { writePdf, type PdfOptions } from '../pdfOut'
 import { defineFormat, type DocumentToMake, type IndexOfDocument } from './format'

@@ -1,4 +1,5 @@
 import { writeFile } from 'node:fs/promises'
+import { sizeOfPaper } from '../../core/model/paper'
 import { blocksOf } from '../../core/text/blocks'
 import { defineFormat } from './format'
 
@@ -14,7 +15,7 @@ export const pptx = defineFormat('pptx', async (path, pages, document) => {
   slides.author = 'Rubricator'
   slides.company = ''
   const inches = pages.map(page => ({ width: page.widthPx / page.dpi, height: page.heightPx / page.dpi }))
-  slides.defineLayout({ name: 'Page', width: inches[0]?.width ?? 8.27, height: inches[0]?.height ?? 11.69 })
+  slides.defineLayout({ name: 'Page', ...(inches[0] ?? sizeOfPaper('auto')) })
   slides.layout = 'Page'
   for (const page of pages) {
     const slide = slides.addSlide()

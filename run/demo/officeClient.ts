@@ -2,7 +2,7 @@ import { setTimeout as pause } from 'node:timers/promises'
 import ipp from 'ipp'
 import { z } from 'zod'
 import { ApiBatch, BatchMade, Problem } from '../../shared/views/api'
-import type { RunFile } from '../product'
+import type { RunFile } from '../runFile'
 
 export type BatchSeen = z.infer<typeof ApiBatch>
 

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { issueText } from '../../core/model/issues'
-import { readRubric } from '../../core/model/readRubric'
-import { scopes } from '../../shared/views/people'
+import { readRubric } from '../../core/rubric/readRubric'
+import { Scope } from '../../shared/views/people'
 import type { Sql } from '../../store/database'
 import { addAddress } from '../../store/people/addresses'
 import { addPerson, personByName } from '../../store/people/people'
@@ -77,7 +77,7 @@ export async function seed(
   for (const person of demo.signIns) {
     await addPerson(sql, { ...person, mail: `${person.name.toLowerCase()}@saltmere.example` }, demo.pinKey)
     const known = await personByName(sql, person.name)
-    if (known) await addToken(sql, { person: known, name: 'Demo', scopes }, person.token)
+    if (known) await addToken(sql, { person: known, name: 'Demo', scopes: Scope.options }, person.token)
   }
   for (const [name, mail] of addresses) await addAddress(sql, { name, mail, by: null })
   for (const file of rubrics) {

@@ -8,6 +8,7 @@ export default defineRoute({
   may: 'person',
   status: 201,
   body: z.strictObject({ name: z.string().trim().min(1).max(120), mail: z.email('an address such as name@office.example') }),
+  answer: z.strictObject({ name: z.string(), mail: z.string() }),
   run({ person, body }) {
     return addAddress(store().sql, { ...body, by: person.id })
   },

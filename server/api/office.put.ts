@@ -1,5 +1,6 @@
 import { Office } from '../../core/model/office'
 import { isNetwork } from '../../reach/networks'
+import { Done } from '../../shared/views/done'
 import { findOffice, saveOffice } from '../../store/setup/office'
 import { store } from '../context'
 import { defineRoute, refuse } from '../route'
@@ -9,6 +10,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'office',
   body: Office,
+  answer: Done,
   async run({ body }) {
     const wrong = body.networks?.find(network => !isNetwork(network))
     if (wrong !== undefined) throw refuse(422, `“${wrong}” is no network. Write it with its length, such as 192.0.2.0/24.`)

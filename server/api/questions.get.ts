@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import { UnreadCode } from '../../core/model/evidence'
-import type { Question, Questions } from '../../shared/views/pages'
+import { Box } from '../../core/model/zone'
+import { patternWords } from '../../core/pattern/parts'
 import { looksAt } from '../../core/split/barcodeRule'
 import { candidatesFor } from '../../core/split/candidates'
-import { patternWords } from '../../core/pattern/parts'
+import { Questions, type Question } from '../../shared/views/pages'
 import { awaitedValues } from '../../store/batches/expected'
 import { listQuestions } from '../../store/pages/questions'
 import { rubricOfBatch } from '../../store/setup/rubrics'
@@ -15,6 +16,7 @@ export default defineRoute({
   does: 'Pages that ask a person, of one batch or of all; for each, what its value must fit and the values that it may have.',
   may: 'person',
   query: z.strictObject({ batch: z.coerce.number().int().positive().optional() }),
+  answer: Questions,
   async run({ person, query: { batch } }): Promise<Questions> {
     const { sql } = store()
     const { questions, count } = await listQuestions(sql, person, batch ?? null, listLength)
@@ -42,7 +44,7 @@ export default defineRoute({
           },
           patterns,
         )
-        return { ...question, patterns, expects: patterns.map(patternWords), candidates }
+        return { ...question, spot: question.spot && Box.parse(question.spot), patterns, expects: patterns.map(patternWords), candidates }
       }),
     }
   },

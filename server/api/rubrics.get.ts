@@ -1,6 +1,7 @@
+import { z } from 'zod'
 import { askedFields } from '../../core/fields/given'
-import { rubricWords } from '../../core/model/rubricWords'
-import type { RubricChoice } from '../../shared/views/rubrics'
+import { rubricWords } from '../../core/rubric/rubricWords'
+import { RubricChoice } from '../../shared/views/rubrics'
 import { rubricsFor } from '../../store/people/rights'
 import { listDestinations } from '../../store/setup/destinations'
 import { findRubric, listRubrics, usesOfRubrics } from '../../store/setup/rubrics'
@@ -10,6 +11,7 @@ import { defineRoute } from '../route'
 export default defineRoute({
   does: 'Rubrics that one may work with, and for stewards all; what one uses most first.',
   may: 'person',
+  answer: z.array(RubricChoice),
   async run({ person }) {
     const { sql } = store()
     const [all, uses, destinations, own, toScan] = await Promise.all([

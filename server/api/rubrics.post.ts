@@ -9,6 +9,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'rubric',
   body: z.strictObject({ body: z.unknown() }),
+  answer: z.strictObject({ id: z.string(), version: z.number() }),
   async run({ event, person, body }) {
     const rubric = soundRubric(body.body)
     return answerSaved(event, await createRubric(store().sql, rubric, person.id), rubric.name)

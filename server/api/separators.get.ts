@@ -1,7 +1,8 @@
-import { groupNames } from '../../core/model/rubric'
-import type { SeparatorRule } from '../../shared/views/rubrics'
+import { z } from 'zod'
 import { partsOf, patternWords } from '../../core/pattern/parts'
+import { groupNames } from '../../core/rubric/rubric'
 import { printableFormat } from '../../engine/separatorSheets'
+import { SeparatorRule } from '../../shared/views/rubrics'
 import { rubricsFor } from '../../store/people/rights'
 import { findRubric, listRubrics } from '../../store/setup/rubrics'
 import { store } from '../context'
@@ -10,6 +11,7 @@ import { defineRoute } from '../route'
 export default defineRoute({
   does: 'The rules for which sheets can be printed, those that set the sheet aside first.',
   may: 'person',
+  answer: z.array(SeparatorRule),
   async run({ person }): Promise<SeparatorRule[]> {
     const { sql } = store()
     const own = await rubricsFor(sql, person)

@@ -1,12 +1,13 @@
 import { z } from 'zod'
+import { SignedIn } from '../../shared/views/people'
 import { personByPassword } from '../../store/people/people'
 import { hasSecondFactor, secondFactorFits } from '../../store/people/secondFactor'
 import { turnWasRight } from '../../store/people/signInTries'
 import { store } from '../context'
 import { defineRoute, refuse } from '../route'
 import { addressOf, noteFailure, signedIn, signIn } from '../session'
-import { tellOfTries } from '../tellOfTries'
 import { takeTurns } from '../signInTurns'
+import { tellOfTries } from '../tellOfTries'
 
 export default defineRoute({
   does: 'Signs somebody in by name and password. Each failure makes the next try wait longer, for that name from there.',
@@ -20,6 +21,7 @@ export default defineRoute({
       .regex(/^\d{6}$/, 'six digits')
       .optional(),
   }),
+  answer: SignedIn,
   async run({ event, body: { name, password, code } }) {
     const { sql } = store()
     const address = addressOf(event)

@@ -1,5 +1,6 @@
+import { z } from 'zod'
 import { waitingWords } from '../../core/quality/waiting'
-import type { WaitingView } from '../../shared/views/rubrics'
+import { WaitingView } from '../../shared/views/rubrics'
 import { toldOf, waitingByRubric } from '../../store/batches/strain'
 import { rubricsFor } from '../../store/people/rights'
 import { store } from '../context'
@@ -8,6 +9,7 @@ import { defineRoute } from '../route'
 export default defineRoute({
   does: 'Rubrics that one may work with and whose limit is near or reached, in words.',
   may: 'person',
+  answer: z.array(WaitingView),
   async run({ person }): Promise<WaitingView[]> {
     const { sql } = store()
     const [all, own] = await Promise.all([waitingByRubric(sql), rubricsFor(sql, person)])

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { BatchState } from '../../core/model/batchState'
 import { Ledger, LedgerValue, Totals } from '../../core/model/ledger'
+import { DocumentState } from './documents'
 
 // What /api/v1 answers: a contract with other programs, extended by optional keys only.
 
 const id = z.int().positive()
-export const DocumentState = z.enum(['open', 'indexed', 'checked', 'sent'])
 
 export const BatchMade = z.object({ id })
 export const ApiBatch = z.object({

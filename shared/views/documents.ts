@@ -1,178 +1,197 @@
-import type { BatchState } from '../../core/model/batchState'
-import type { Candidates, FieldValue } from '../../core/model/ledger'
-import type { BusinessRecord, LookupAnswers } from '../../core/model/lookup'
-import type { Field } from '../../core/model/field'
-import type { CutSide } from '../../core/raster/measures'
-import type { Act } from '../../core/model/rights'
-import type { Returned } from '../../core/model/verdict'
-import type { DocumentType } from '../../core/model/rubric'
-import type { SlipRow } from './slips'
+import { z } from 'zod'
+import { BatchState } from '../../core/model/batchState'
+import { Candidates, FieldValue } from '../../core/model/ledger'
+import { BusinessRecord, LookupAnswers } from '../../core/model/lookup'
+import { Field } from '../../core/rubric/field'
+import { CutSide } from '../../core/raster/measures'
+import { Act } from '../../core/model/rights'
+import { Returned } from '../../core/model/verdict'
+import { DocumentType } from '../../core/rubric/rubric'
+import { SlipRow } from './slips'
 
-export type DocumentState = 'open' | 'indexed' | 'checked' | 'sent'
-export interface DocumentView {
-  id: number
-  position: number
-  type: string | null
-  state: DocumentState
-  filled: boolean
-  barcode: string | null
-  fields: Record<string, FieldValue>
-  missing: string[]
-}
-export interface PageOfDocument {
-  id: number
-  picture: string | null
-  position: number
-  sheet: number
-  side: 'front' | 'back'
-  widthPx: number
-  heightPx: number
-  dpi: number
-  why: string
+export const DocumentState = z.enum(['open', 'indexed', 'checked', 'sent'])
+export type DocumentState = z.infer<typeof DocumentState>
+
+export const DocumentView = z.strictObject({
+  id: z.number(),
+  position: z.number(),
+  type: z.string().nullable(),
+  state: DocumentState,
+  filled: z.boolean(),
+  barcode: z.string().nullable(),
+  fields: z.record(z.string(), FieldValue),
+  missing: z.array(z.string()),
+})
+export type DocumentView = z.infer<typeof DocumentView>
+
+export const PageOfDocument = z.strictObject({
+  id: z.number(),
+  picture: z.string().nullable(),
+  position: z.number(),
+  sheet: z.number(),
+  side: z.enum(['front', 'back']),
+  widthPx: z.number(),
+  heightPx: z.number(),
+  dpi: z.number(),
+  why: z.string(),
   /** How many places of it are blacked out. */
-  black: number
-  colour: 'mono' | 'grey' | 'colour' | null
+  black: z.number(),
+  colour: z.enum(['mono', 'grey', 'colour']).nullable(),
   /** How far it was turned to be straight, in degrees. */
-  skewDeg: number
+  skewDeg: z.number(),
   /** It never was paper: its text is its own. */
-  bornDigital: boolean
+  bornDigital: z.boolean(),
   /** How much darker its print is than its paper, 0 to 1; null where that was not measured, or there is none. */
-  contrast: number | null
+  contrast: z.number().nullable(),
   /** The sides over which its print runs. */
-  cut: CutSide[] | null
-}
-export interface FileOfDocument {
-  id: number
-  name: string
-  media_type: string
-  bytes: number
-  sha256: string
-  edition: number
-}
-export interface DocumentDetail {
-  id: number
-  batch: number
-  position: number
-  type: string | null
-  /** Why it is of that type, where nothing but its likeness to others says so. */
-  typeWhy: string | null
-  state: DocumentState
-  filled: boolean
-  fields: Record<string, FieldValue>
-  /** What the machine found and did not take, with the reason. */
-  candidates: Candidates
-  missing: string[]
-  indexed_by: string | null
-  indexed_at: string | null
-  lookups: LookupAnswers
-  /** How often it was finished: 1, and one more for each time that pages were added to it afterwards. */
-  edition: number
-  /** Its words are there, so that it can be confirmed. */
-  read: boolean
-  /** Whose turn it is where fields are keyed twice: 1, 2, or 3 for whoever decides. */
-  pass: number
-  /** Its files open with a code alone, which is given again where they are made anew. */
-  needsCode: boolean
-  /** A second person checks it. */
-  drawn: boolean
-  /** What a checker found wrong, until it is confirmed again. */
-  returned: Returned | null
-}
-export interface DocumentPage extends DocumentDetail {
-  batchName: string
-  batchState: BatchState | ''
-  rubric: string
-  documentType: DocumentType | null
-  /** That its text may be in. */
-  languages: string[]
-  pages: PageOfDocument[]
-  files: FileOfDocument[]
-  slips: SlipRow[]
-  /** What whoever asks may do in its batch. */
-  may: Act[]
-  /** How many documents its batch has. */
-  documents: number
-  /** What it can be besides, in the rubric's order. */
-  types: { id: string; label: string; group: string | null }[]
-  /** Who enters its values now. */
-  holder: { id: string; name: string } | null
-  /** What was typed and is not kept as values yet, by field. */
-  draft: DocumentValues | null
-  /** Values of the document before it, of the same type. */
-  before: DocumentValues
-  /** Fields that are keyed by two people who do not see each other's values; none once they are agreed. */
-  twice: string[]
-  /** Whoever asks keyed it before, so that it is somebody else's turn. */
-  keyedBefore: boolean
-  /** Where two people keyed differently: what each of them did, for the third who decides. */
-  keyed: DocumentValues[]
-}
+  cut: z.array(CutSide).nullable(),
+})
+export type PageOfDocument = z.infer<typeof PageOfDocument>
 
-/** What a field may hold that begins as it is typed; `key` is the value by which a record is looked up in its system. */
-export interface Suggestions {
-  frequent: string[]
-  records: (BusinessRecord & { system: string; key: string })[]
-}
+export const FileOfDocument = z.strictObject({
+  id: z.number(),
+  name: z.string(),
+  mediaType: z.string(),
+  bytes: z.number(),
+  sha256: z.string(),
+  edition: z.number(),
+})
+export type FileOfDocument = z.infer<typeof FileOfDocument>
+
+export const DocumentDetail = z.strictObject({
+  id: z.number(),
+  batch: z.number(),
+  position: z.number(),
+  type: z.string().nullable(),
+  /** Why it is of that type, where nothing but its likeness to others says so. */
+  typeWhy: z.string().nullable(),
+  state: DocumentState,
+  filled: z.boolean(),
+  fields: z.record(z.string(), FieldValue),
+  /** What the machine found and did not take, with the reason. */
+  candidates: Candidates,
+  missing: z.array(z.string()),
+  indexedBy: z.string().nullable(),
+  indexedAt: z.string().nullable(),
+  lookups: LookupAnswers,
+  /** How often it was finished: 1, and one more for each time that pages were added to it afterwards. */
+  edition: z.number(),
+  /** Its words are there, so that it can be confirmed. */
+  read: z.boolean(),
+  /** Whose turn it is where fields are keyed twice: 1, 2, or 3 for whoever decides. */
+  pass: z.number(),
+  /** Its files open with a code alone, which is given again where they are made anew. */
+  needsCode: z.boolean(),
+  /** A second person checks it. */
+  drawn: z.boolean(),
+  /** What a checker found wrong, until it is confirmed again. */
+  returned: Returned.nullable(),
+})
+export type DocumentDetail = z.infer<typeof DocumentDetail>
 
 /** Kept values by field. */
-export type DocumentValues = Record<string, string>
+export const DocumentValues = z.record(z.string(), z.string())
+export type DocumentValues = z.infer<typeof DocumentValues>
+
+export const DocumentPage = DocumentDetail.extend({
+  batchName: z.string(),
+  batchState: z.union([BatchState, z.literal('')]),
+  rubric: z.string(),
+  documentType: DocumentType.nullable(),
+  /** That its text may be in. */
+  languages: z.array(z.string()),
+  pages: z.array(PageOfDocument),
+  files: z.array(FileOfDocument),
+  slips: z.array(SlipRow),
+  /** What whoever asks may do in its batch. */
+  may: z.array(Act),
+  /** How many documents its batch has. */
+  documents: z.number(),
+  /** What it can be besides, in the rubric's order. */
+  types: z.array(z.strictObject({ id: z.string(), label: z.string(), group: z.string().nullable() })),
+  /** Who enters its values now. */
+  holder: z.strictObject({ id: z.string(), name: z.string() }).nullable(),
+  /** What was typed and is not kept as values yet, by field. */
+  draft: DocumentValues.nullable(),
+  /** Values of the document before it, of the same type. */
+  before: DocumentValues,
+  /** Fields that are keyed by two people who do not see each other's values; none once they are agreed. */
+  twice: z.array(z.string()),
+  /** Whoever asks keyed it before, so that it is somebody else's turn. */
+  keyedBefore: z.boolean(),
+  /** Where two people keyed differently: what each of them did, for the third who decides. */
+  keyed: z.array(DocumentValues),
+})
+export type DocumentPage = z.infer<typeof DocumentPage>
+
+/** What a field may hold that begins as it is typed; `key` is the value by which a record is looked up in its system. */
+export const Suggestions = z.strictObject({
+  frequent: z.array(z.string()),
+  records: z.array(BusinessRecord.extend({ system: z.string(), key: z.string() })),
+})
+export type Suggestions = z.infer<typeof Suggestions>
 
 /** A document on the strip of its batch. */
-export interface SiblingView {
-  id: number
-  position: number
-  type: string | null
-  state: DocumentState
-  filled: boolean
-  missing: boolean
-  doubtful: boolean
-  pass: number
+export const SiblingView = z.strictObject({
+  id: z.number(),
+  position: z.number(),
+  type: z.string().nullable(),
+  state: DocumentState,
+  filled: z.boolean(),
+  missing: z.boolean(),
+  doubtful: z.boolean(),
+  pass: z.number(),
   /** Its first value, or the first words on its first page. */
-  words: string
+  words: z.string(),
   /** It waits to be checked. */
-  toCheck: boolean
+  toCheck: z.boolean(),
   /** Who is at it now. */
-  holder: string | null
-}
+  holder: z.string().nullable(),
+})
+export type SiblingView = z.infer<typeof SiblingView>
 
 /** A document as a row of the table of its batch. */
-export interface BulkRow {
-  id: number
-  position: number
-  state: DocumentState
-  filled: boolean
-  missing: string[]
-  values: DocumentValues
+export const BulkRow = z.strictObject({
+  id: z.number(),
+  position: z.number(),
+  state: DocumentState,
+  filled: z.boolean(),
+  missing: z.array(z.string()),
+  values: DocumentValues,
   /** Another person who is at it. */
-  holder: string | null
+  holder: z.string().nullable(),
   /** Who typed something on its card that is not kept yet. */
-  typedBy: string | null
-}
+  typedBy: z.string().nullable(),
+})
+export type BulkRow = z.infer<typeof BulkRow>
 
 /** The documents of one type in a batch, to be edited like a sheet. */
-export interface BulkView {
-  batch: string
-  types: { id: string; label: string }[]
-  type: string | null
+export const BulkView = z.strictObject({
+  batch: z.string(),
+  types: z.array(z.strictObject({ id: z.string(), label: z.string() })),
+  type: z.string().nullable(),
   /** Fields that are keyed twice are not among them. */
-  fields: Field[]
-  languages: string[]
-  rows: BulkRow[]
-}
+  fields: z.array(Field),
+  languages: z.array(z.string()),
+  rows: z.array(BulkRow),
+})
+export type BulkView = z.infer<typeof BulkView>
 
 /** What became of the rows that were kept. */
-export interface BulkKept {
-  kept: number[]
-  faults: { document: number; field: string | null; why: string }[]
-}
+export const BulkKept = z.strictObject({
+  kept: z.array(z.number()),
+  faults: z.array(z.strictObject({ document: z.number(), field: z.string().nullable(), why: z.string() })),
+})
+export type BulkKept = z.infer<typeof BulkKept>
 
 /** A line of a document's history, as the trail has it. */
-export interface HistoryLine {
-  id: number
-  at: string
-  actor: 'person' | 'token' | 'worker'
-  person: string | null
-  what: string
-  old: unknown
-  new: unknown
-}
+export const HistoryLine = z.strictObject({
+  id: z.number(),
+  at: z.string(),
+  actor: z.enum(['person', 'token', 'worker']),
+  person: z.string().nullable(),
+  what: z.string(),
+  old: z.unknown(),
+  new: z.unknown(),
+})
+export type HistoryLine = z.infer<typeof HistoryLine>

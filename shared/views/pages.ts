@@ -1,94 +1,104 @@
-import type { ReadCode, Redaction, UnreadCode } from '../../core/model/evidence'
-import type { Box } from '../../core/model/zone'
-import type { Fate } from '../../core/model/ledger'
-import type { Note } from '../../core/model/note'
-import type { Candidate } from '../../core/split/candidates'
+import { z } from 'zod'
+import { ReadCode, Redaction, UnreadCode } from '../../core/model/evidence'
+import { Box } from '../../core/model/zone'
+import { Fate } from '../../core/model/ledger'
+import { Note } from '../../core/model/note'
+import { Candidate } from '../../core/split/candidates'
 
-export interface PageView {
-  id: number
-  position: number
-  sheet: number
-  side: 'front' | 'back'
+export const PageView = z.strictObject({
+  id: z.number(),
+  position: z.number(),
+  sheet: z.number(),
+  side: z.enum(['front', 'back']),
   /** Which page of an opened book. */
-  half: 'left' | 'right' | null
-  examined: boolean
-  read: boolean
+  half: z.enum(['left', 'right']).nullable(),
+  examined: z.boolean(),
+  read: z.boolean(),
   /** Changes with the picture, for its address; null where there is none yet. */
-  picture: string | null
+  picture: z.string().nullable(),
   /** By how much a person turned it. */
-  turned: number
-  aspect: number | null
-  fate: Fate | null
+  turned: z.number(),
+  aspect: z.number().nullable(),
+  fate: Fate.nullable(),
   /** A person set it aside. */
-  byHand: boolean
+  byHand: z.boolean(),
   /** How many places of it are blacked out. */
-  black: number
+  black: z.number(),
   /** It counts for nothing: its load was cancelled and not wanted, or broke off between two sides. */
-  dropped: boolean
-  heading: boolean
-  asks: boolean
-  document: number | null
-}
-export interface Question {
-  id: number
-  batch: number
-  batchName: string
-  source: 'feeder' | 'glass'
+  dropped: z.boolean(),
+  heading: z.boolean(),
+  asks: z.boolean(),
+  document: z.number().nullable(),
+})
+export type PageView = z.infer<typeof PageView>
+
+export const Question = z.strictObject({
+  id: z.number(),
+  batch: z.number(),
+  batchName: z.string(),
+  source: z.enum(['feeder', 'glass']),
   /** Changes with the picture, for its address. */
-  picture: string | null
-  position: number
-  why: string
-  widthPx: number
-  heightPx: number
-  dpi: number
+  picture: z.string().nullable(),
+  position: z.number(),
+  why: z.string(),
+  widthPx: z.number(),
+  heightPx: z.number(),
+  dpi: z.number(),
   /** Where the doubtful code stands, in inches; null where the whole page is in question. */
-  spot: { x: number; y: number; width: number; height: number } | null
+  spot: z.strictObject({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }).nullable(),
   /** The newest value that was read or typed before this page. */
-  lastValue: string | null
+  lastValue: z.string().nullable(),
   /** What a value must fit; empty where any will do. */
-  patterns: string[]
+  patterns: z.array(z.string()),
   /** The same in words. */
-  expects: string[]
-  candidates: Candidate[]
-}
+  expects: z.array(z.string()),
+  candidates: z.array(Candidate),
+})
+export type Question = z.infer<typeof Question>
+
 /** Why a page is where it is. */
-export interface PageNote {
-  position: number
-  why: string | null
-  note: Note | null
-  /** Of the upright page. */ inches: { width: number; height: number } | null
-}
+export const PageNote = z.strictObject({
+  position: z.number(),
+  why: z.string().nullable(),
+  note: Note.nullable(),
+  /** Of the upright page. */
+  inches: z.strictObject({ width: z.number(), height: z.number() }).nullable(),
+})
+export type PageNote = z.infer<typeof PageNote>
+
 /** What is blacked out on a page, and what a person decided of it. */
-export interface PageRedactions {
-  position: number
+export const PageRedactions = z.strictObject({
+  position: z.number(),
   /** Of the page as it stands, in pixels. */
-  widthPx: number
-  heightPx: number
-  dpi: number
-  redactions: Redaction[]
+  widthPx: z.number(),
+  heightPx: z.number(),
+  dpi: z.number(),
+  redactions: z.array(Redaction),
   /** The last decision that holds, as the page stands now; null where it is the machine's alone. */
-  byHand: { add: Box[]; show: Box[] } | null
-  why: string | null
+  byHand: z.strictObject({ add: z.array(Box), show: z.array(Box) }).nullable(),
+  why: z.string().nullable(),
   /** What was scanned is still there. */
-  kept: boolean
+  kept: z.boolean(),
   /** The one who asks may see what is under it. */
-  mayLook: boolean
-}
+  mayLook: z.boolean(),
+})
+export type PageRedactions = z.infer<typeof PageRedactions>
+
 /** What a rubric's author needs of a page: its codes, and where one stands that does not read. */
-export interface PageCodes {
-  id: number
-  position: number
-  side: 'front' | 'back'
-  picture: string | null
-  widthPx: number
-  heightPx: number
-  dpi: number
-  blank: boolean
-  codes: ReadCode[]
-  unread: UnreadCode[]
-}
+export const PageCodes = z.strictObject({
+  id: z.number(),
+  position: z.number(),
+  side: z.enum(['front', 'back']),
+  picture: z.string().nullable(),
+  widthPx: z.number(),
+  heightPx: z.number(),
+  dpi: z.number(),
+  blank: z.boolean(),
+  codes: z.array(ReadCode),
+  unread: z.array(UnreadCode),
+})
+export type PageCodes = z.infer<typeof PageCodes>
+
 /** The first of the pages that ask, and how many there are in all. */
-export interface Questions {
-  questions: Question[]
-  count: number
-}
+export const Questions = z.strictObject({ questions: z.array(Question), count: z.number() })
+export type Questions = z.infer<typeof Questions>

@@ -1,59 +1,67 @@
-export type SlipState = 'waiting' | 'delivered' | 'failed'
+import { z } from 'zod'
+
+export const SlipState = z.enum(['waiting', 'delivered', 'failed'])
+export type SlipState = z.infer<typeof SlipState>
+
 /** A destination at which deliveries do not arrive. */
-export interface TroubledDestination {
-  destination: string
-  name: string
+export const TroubledDestination = z.strictObject({
+  destination: z.string(),
+  name: z.string(),
   /** Deliveries that a person must send again, and those that go on by themselves. */
-  failed: number
-  waiting: number
-  trouble: string
+  failed: z.number(),
+  waiting: z.number(),
+  trouble: z.string(),
   /** Since when nothing arrives there; null where it takes others. */
-  since: string | null
-}
-export interface SlipRow {
-  id: number
-  document: number
-  batch: number
-  batch_name: string
-  title: string
-  destination: string
-  state: SlipState
-  place: string | null
-  answer: string | null
-  trouble: string | null
-  attempts: number
-  created_at: string
-  delivered_at: string | null
+  since: z.string().nullable(),
+})
+export type TroubledDestination = z.infer<typeof TroubledDestination>
+
+export const SlipRow = z.strictObject({
+  id: z.number(),
+  document: z.number(),
+  batch: z.number(),
+  batchName: z.string(),
+  title: z.string(),
+  destination: z.string(),
+  state: SlipState,
+  place: z.string().nullable(),
+  answer: z.string().nullable(),
+  trouble: z.string().nullable(),
+  attempts: z.number(),
+  createdAt: z.string(),
+  deliveredAt: z.string().nullable(),
   /** When the other side said last that it still has it. */
-  held_at: string | null
+  heldAt: z.string().nullable(),
   /** It goes once its whole batch is made. */
-  waits_for_batch: boolean
+  waitsForBatch: z.boolean(),
   /** When it goes, where that is still to come. */
-  not_before: string | null
-  edition: number
+  notBefore: z.string().nullable(),
+  edition: z.number(),
   /** Who confirmed the document, or owns its batch. */
-  person: string | null
-  sha256: string | null
-  bytes: number | null
-}
+  person: z.string().nullable(),
+  sha256: z.string().nullable(),
+  bytes: z.number().nullable(),
+})
+export type SlipRow = z.infer<typeof SlipRow>
+
 /** A slip as it is printed: with everything that it is a proof of. */
-export interface SlipPage extends SlipRow {
-  office: string
-  rubric: string
-  type: string
-  folder: string
-  files: { name: string; bytes: number; sha256: string; mediaType: string }[]
-  values: { label: string; value: string }[]
-}
+export const SlipPage = SlipRow.extend({
+  office: z.string(),
+  rubric: z.string(),
+  type: z.string(),
+  folder: z.string(),
+  files: z.array(z.strictObject({ name: z.string(), bytes: z.number(), sha256: z.string(), mediaType: z.string() })),
+  values: z.array(z.strictObject({ label: z.string(), value: z.string() })),
+})
+export type SlipPage = z.infer<typeof SlipPage>
+
 /** By what a list of slips can be narrowed. */
-export interface SlipChoices {
-  destinations: { id: string; name: string }[]
-  people: { id: string; name: string }[]
-}
+export const SlipChoices = z.strictObject({
+  destinations: z.array(z.strictObject({ id: z.string(), name: z.string() })),
+  people: z.array(z.strictObject({ id: z.string(), name: z.string() })),
+})
+export type SlipChoices = z.infer<typeof SlipChoices>
+
 /** What arrived and failed at a destination in an hour, as 2026-03-31 14:00. */
-export interface SlipHour {
-  destination: string
-  hour: string
-  delivered: number
-  failed: number
-}
+export const SlipHour = z.strictObject({ destination: z.string(), hour: z.string(), delivered: z.number(), failed: z.number() })
+export type SlipHour = z.infer<typeof SlipHour>

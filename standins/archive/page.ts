@@ -1,5 +1,12 @@
-import type { Called } from './server'
 import type { Repository } from './repository'
+
+/** A document that came by the signed call. */
+export interface Called {
+  id: string
+  at: Date
+  index: Record<string, unknown>
+  files: { name: string; bytes: number }[]
+}
 
 const escaped = (text: string) => text.replace(/[&<>"]/g, letter => `&#${letter.charCodeAt(0)};`)
 

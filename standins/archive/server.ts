@@ -2,20 +2,12 @@ import { createHmac, timingSafeEqual } from 'node:crypto'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { Switch, switchForm, turned } from '../faultyPort'
 import { bodyOf } from '../http'
-import { archivePage } from './page'
+import { archivePage, type Called } from './page'
 import { CmisFault, Repository, type Kept } from './repository'
 
 const mostBytes = 200 * 1024 * 1024
 
 const slowMs = 5000
-
-/** A document that came by the signed call. */
-export interface Called {
-  id: string
-  at: Date
-  index: Record<string, unknown>
-  files: { name: string; bytes: number }[]
-}
 
 /**
  * A simulated archive: a document management system that speaks CMIS 1.1 (browser binding) under /cmis, and a program under

@@ -1,6 +1,15 @@
 import type { Vessel } from '../paper/world'
 import type { Change } from './changes'
-import type { Attached } from './server'
+
+/** What was attached to a vessel. */
+export interface Attached {
+  id: string
+  name: string
+  mediaType: string
+  bytes: number
+  sha256: string
+  values: Record<string, unknown>
+}
 
 const escaped = (text: string) => text.replace(/[&<>"]/g, letter => `&#${letter.charCodeAt(0)};`)
 

@@ -6,18 +6,9 @@ import { switchForm, turned, type Switch } from '../faultyPort'
 import { bodyOf } from '../http'
 import { fleet, type Vessel } from '../paper/world'
 import { Changes } from './changes'
-import { registerPage } from './desk'
+import { registerPage, type Attached } from './desk'
 import { openapi } from './openapi'
 import { Vessels } from './vessels'
-
-export interface Attached {
-  id: string
-  name: string
-  mediaType: string
-  bytes: number
-  sha256: string
-  values: Record<string, unknown>
-}
 
 const mostBytes = 64 * 1024 * 1024
 

@@ -3,7 +3,7 @@ import { writtenFields } from '../../core/fields/written'
 import { makeLedger, seenOn } from '../../core/ledger/ledger'
 import { PageEvidence } from '../../core/model/evidence'
 import { Candidates, FieldValue, Ledger, LedgerDocument } from '../../core/model/ledger'
-import { typeOf } from '../../core/model/rubric'
+import { typeOf } from '../../core/rubric/rubric'
 import type { Tx } from '../database'
 import { rubricOfBatch } from '../setup/rubrics'
 

@@ -32,14 +32,14 @@ export function listBatches(sql: Sql, person: Person, which: BatchSearch): Promi
   }[which.sort] as [Fragment, Fragment]
   return sql<BatchRow[]>`
     select batches.id, batches.name, batches.state, rubrics.name as rubric, people.name as owner,
-      (select name from groups where groups.id = for_group) as for_group, batches.created_at,
+      (select name from groups where groups.id = for_group) as "forGroup", batches.created_at as "createdAt",
       (select count(*)::int from pages where batch_id = batches.id) as sides,
       (select count(*)::int from pages where batch_id = batches.id and asks) as asking,
-      (select count(*)::int from documents where batch_id = batches.id and state = 'open') as open_documents,
-      (select count(*)::int from documents where batch_id = batches.id and drawn and state = 'indexed') as to_check,
+      (select count(*)::int from documents where batch_id = batches.id and state = 'open') as "openDocuments",
+      (select count(*)::int from documents where batch_id = batches.id and drawn and state = 'indexed') as "toCheck",
       (select count(*)::int from documents where batch_id = batches.id) as documents,
       (select count(*)::int from slips join documents on documents.id = document_id where batch_id = batches.id
-        and slips.state = 'failed') as failed_slips,
+        and slips.state = 'failed') as "failedSlips",
       (select count(*)::int from jsonb_array_elements(batches.differences) as one
         where not batches.accepted @> jsonb_build_array(one)) as differences,
       (select coalesce(jsonb_agg(jsonb_build_object('name', people.name, 'position', documents.position) order by documents.position), '[]')
@@ -48,8 +48,8 @@ export function listBatches(sql: Sql, person: Person, which: BatchSearch): Promi
         join people on people.id = document_leases.person
         where batch_id = batches.id and until > now()) as entering,
       exists (select 1 from loads where batch_id = batches.id and state in ('asked', 'scanning')) as scanning,
-      ${mayDo(sql, person, 'fix')} as may_fix, ${mayDo(sql, person, 'index')} as may_index,
-      ${mayDo(sql, person, 'check')} as may_check
+      ${mayDo(sql, person, 'fix')} as "mayFix", ${mayDo(sql, person, 'index')} as "mayIndex",
+      ${mayDo(sql, person, 'check')} as "mayCheck"
     from batches
     join rubrics on rubrics.id = batches.rubric_id
     join people on people.id = batches.owner

@@ -27,7 +27,8 @@ export async function showBatch(sql: Tx, id: number): Promise<BatchView | null> 
       people.name as owner, people.id as "ownerId",
       (select name from groups where groups.id = for_group) as "forGroup",
       handed || jsonb_build_object('by', (select name from people where people.id::text = handed->>'by')) as handed,
-      whole || jsonb_build_object('by', (select name from people where people.id::text = whole->>'by')) as whole, batches.created_at,
+      whole || jsonb_build_object('by', (select name from people where people.id::text = whole->>'by')) as whole,
+      batches.created_at as "createdAt",
       complete_asked_at is not null as "completeAsked",
       coalesce((select why from pages where batch_id = batches.id and asks order by page_order limit 1),
         batches.differences->0->>'words') as "waitsFor",
@@ -44,7 +45,7 @@ export async function showBatch(sql: Tx, id: number): Promise<BatchView | null> 
 export function loadsOfBatch(sql: Tx, batch: number): Promise<LoadView[]> {
   return sql<LoadView[]>`
     select loads.id, coalesce(devices.name, case loads.kind when 'pages' then 'Pages of ' || loads.source
-      else 'Files' end) as device, device_id, loads.kind, loads.state, cancel_asked as "cancelAsked", trouble,
+      else 'Files' end) as device, device_id as "deviceId", loads.kind, loads.state, cancel_asked as "cancelAsked", trouble,
       (select count(*)::int from pages where load_id = loads.id) as sides, (select count(distinct sheet)::int from pages
         where load_id = loads.id and dropped is null) as sheets, sheets_counted as counted
     from loads

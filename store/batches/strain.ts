@@ -1,5 +1,5 @@
 import { strainOf, type Strain, type Waiting } from '../../core/quality/waiting'
-import { Limits } from '../../core/model/handling'
+import { Limits } from '../../core/rubric/handling'
 import type { Tx } from '../database'
 
 export interface RubricWaiting {

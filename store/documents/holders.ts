@@ -1,4 +1,4 @@
-import type { Fields } from '../../core/model/rubric'
+import type { Fields } from '../../core/rubric/rubric'
 import type { Sql } from '../database'
 
 /**

@@ -7,7 +7,7 @@ export async function showDocument(sql: Sql, id: number): Promise<DocumentDetail
       edition, pass, drawn, case when type_said then null else type_why end as "typeWhy",
       returned || jsonb_build_object('by', (select name from people where people.id::text = returned->>'by')) as returned,
       exists (select 1 from batches where id = batch_id and protected and not choices ? 'protect') as "needsCode",
-      people.name as indexed_by, indexed_at,
+      people.name as "indexedBy", indexed_at as "indexedAt",
       not exists (select 1 from pages where document_id = documents.id and pages.read_at is null) as read
     from documents
     left join people on people.id = documents.indexed_by
@@ -28,12 +28,12 @@ export function pagesOfDocument(sql: Sql, document: number): Promise<PageOfDocum
 
 export function filesOfDocument(sql: Sql, document: number): Promise<FileOfDocument[]> {
   return sql<FileOfDocument[]>`
-    select id, name, media_type, bytes, sha256, edition from files where document_id = ${document} order by edition desc, id`
+    select id, name, media_type as "mediaType", bytes, sha256, edition from files where document_id = ${document} order by edition desc, id`
 }
 
 export interface FileToSend {
   name: string
-  media_type: string
+  mediaType: string
   sha256: string
   batch: number
   document: number
@@ -42,7 +42,7 @@ export interface FileToSend {
 /** A file's blob and the batch that decides who may have it. */
 export async function findFile(sql: Sql, id: number): Promise<FileToSend | null> {
   const [row] = await sql<FileToSend[]>`
-    select name, media_type, sha256, batch_id as batch, document_id as document
+    select name, media_type as "mediaType", sha256, batch_id as batch, document_id as document
     from files
     join documents on documents.id = document_id
     where files.id = ${id}`

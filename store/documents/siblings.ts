@@ -1,5 +1,5 @@
 import { readOnPage, sureEnough } from '../../core/fields/doubt'
-import type { Rubric } from '../../core/model/rubric'
+import type { Rubric } from '../../core/rubric/rubric'
 import type { DocumentValues, SiblingView } from '../../shared/views/documents'
 import type { Person } from '../../shared/views/people'
 import { json, type Sql } from '../database'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { Choices, ChosenSend } from '../../core/model/choices'
+import { Choices, ChosenSend } from '../../core/rubric/choices'
 import { FieldValue } from '../../core/model/ledger'
 import { unpackWords } from '../../core/text/packedWords'
 import type { Sql, Tx } from '../database'

@@ -1,6 +1,6 @@
 import type { Fragment } from 'postgres'
 import { z } from 'zod'
-import { Field } from '../../core/model/field'
+import { Field } from '../../core/rubric/field'
 import type { FieldValue } from '../../core/model/ledger'
 import type { FindCounts, FindQuery } from '../../shared/views/find'
 import type { Person } from '../../shared/views/people'

@@ -1,4 +1,4 @@
-import { Choices } from '../../core/model/choices'
+import { Choices } from '../../core/rubric/choices'
 import { json, type Sql } from '../database'
 
 /** Keeps what a person chose for a rubric, for the next time. */

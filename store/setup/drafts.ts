@@ -4,7 +4,7 @@ import { json, type Sql } from '../database'
 /** A rubric's draft; null where nobody has one. */
 export async function draftOf(sql: Sql, rubric: string): Promise<RubricDraft | null> {
   const [row] = await sql<RubricDraft[]>`
-    select body, from_version as from, people.name as person, saved_at
+    select body, from_version as from, people.name as person, saved_at as "savedAt"
     from rubric_drafts
     join people on people.id = person
     where rubric_id = ${rubric}`
@@ -27,7 +27,7 @@ export async function dropDraft(sql: Sql, rubric: string): Promise<void> {
 /** A rubric's versions, newest first, and how many batches used each. */
 export function versionsOf(sql: Sql, rubric: string): Promise<RubricVersion[]> {
   return sql<RubricVersion[]>`
-    select version, made_at, people.name as person,
+    select version, made_at as "madeAt", people.name as person,
       (select count(*)::int from batches where batches.rubric_id = rubric_versions.rubric_id and rubric_version = version) as batches
     from rubric_versions
     left join people on people.id = person

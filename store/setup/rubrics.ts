@@ -1,8 +1,8 @@
-import { Choices } from '../../core/model/choices'
-import { withChoices } from '../../core/model/withChoices'
-import { readRubric } from '../../core/model/readRubric'
+import { Choices } from '../../core/rubric/choices'
+import { withChoices } from '../../core/rubric/withChoices'
+import { readRubric } from '../../core/rubric/readRubric'
 import { issueText } from '../../core/model/issues'
-import type { Rubric } from '../../core/model/rubric'
+import type { Rubric } from '../../core/rubric/rubric'
 import { json, type Sql, type Tx } from '../database'
 
 export interface RubricRow {

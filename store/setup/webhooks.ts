@@ -24,7 +24,8 @@ export async function addWebhook(sql: Sql, { name, address, person, events }: Ne
 /** Programs that are told, the newest first. */
 export function listWebhooks(sql: Sql): Promise<WebhookView[]> {
   return sql<WebhookView[]>`
-    select webhooks.id, webhooks.name, address, people.name as person, events, made_at, trouble, failing_since, given_up,
+    select webhooks.id, webhooks.name, address, people.name as person, events, made_at as "madeAt", trouble,
+      failing_since as "failingSince", given_up as "givenUp",
       (select count(*)::int from webhook_calls where webhook_id = webhooks.id) as waiting
     from webhooks
     join people on people.id = person

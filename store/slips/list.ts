@@ -28,11 +28,12 @@ export interface SlipPaging {
 }
 
 const rows = (sql: Tx) => sql`
-  select slips.id, slips.document_id as document, batches.id as batch, batches.name as batch_name,
+  select slips.id, slips.document_id as document, batches.id as batch, batches.name as "batchName",
     coalesce(first_file.name, 'Document ' || documents.position) as title,
     coalesce(destinations.name, slips.destination_id) as destination,
-    slips.state, slips.place, slips.answer, slips.trouble, slips.attempts, slips.created_at, slips.delivered_at, slips.held_at,
-      slips.waits_for_batch, case when slips.not_before > now() then slips.not_before end as not_before,
+    slips.state, slips.place, slips.answer, slips.trouble, slips.attempts, slips.created_at as "createdAt",
+      slips.delivered_at as "deliveredAt", slips.held_at as "heldAt",
+      slips.waits_for_batch as "waitsForBatch", case when slips.not_before > now() then slips.not_before end as "notBefore",
       slips.edition, people.name as person, first_file.sha256, first_file.bytes
   from slips
   join documents on documents.id = slips.document_id

@@ -8,20 +8,20 @@ const row = (more: Partial<BatchRow>): BatchRow => ({
   state: 'to fix',
   rubric: 'Mooring permits',
   owner: 'Tamsin',
-  for_group: null,
-  created_at: '2026-11-26T10:00:00Z',
+  forGroup: null,
+  createdAt: '2026-11-26T10:00:00Z',
   sides: 12,
   asking: 1,
-  open_documents: 2,
-  to_check: 0,
-  may_check: true,
+  openDocuments: 2,
+  toCheck: 0,
+  mayCheck: true,
   documents: 3,
-  failed_slips: 0,
+  failedSlips: 0,
   differences: 0,
   scanning: false,
   entering: [],
-  may_fix: true,
-  may_index: true,
+  mayFix: true,
+  mayIndex: true,
   ...more,
 })
 const said = (more: Partial<BatchRow>) => {
@@ -33,12 +33,12 @@ describe('a line of the Desk', () => {
   it('says what waits for whoever looks, and leads there', () => {
     expect(said({})).toEqual(['1 page of … needs your eye.', 'Look at it', '/fix?batch=7', true])
     expect(said({ state: 'to index' })).toEqual(['2 documents of … wait for their index values.', 'Enter them', '/batches/7/values', true])
-    expect(said({ state: 'sending', failed_slips: 1 })).toEqual(['1 delivery from … did not arrive.', 'See why', '/sent', true])
+    expect(said({ state: 'sending', failedSlips: 1 })).toEqual(['1 delivery from … did not arrive.', 'See why', '/sent', true])
   })
 
   it('asks nobody for what they may not do', () => {
-    expect(said({ may_fix: false })).toEqual([' … waits for somebody who may correct its pages.', 'Look', '/batches/7', false])
-    expect(said({ state: 'to index', may_index: false })).toEqual([
+    expect(said({ mayFix: false })).toEqual([' … waits for somebody who may correct its pages.', 'Look', '/batches/7', false])
+    expect(said({ state: 'to index', mayIndex: false })).toEqual([
       ' … waits for somebody who may enter its values.',
       'Look',
       '/batches/7',

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { historyWords } from '../../app/words/history'
-import { DocumentType } from '../../core/model/rubric'
+import { DocumentType } from '../../core/rubric/rubric'
 import type { HistoryLine } from '../../shared/views/documents'
 
 const documentType = DocumentType.parse({

@@ -4,7 +4,7 @@ import { atPlace, besideLabel, phraseAt } from '../../app/components/rubric/poin
 import { textOf } from '../../core/text/lines'
 import { findText } from '../../core/text/find'
 import type { Word } from '../../core/model/evidence'
-import type { TextSource } from '../../core/model/field'
+import type { TextSource } from '../../core/rubric/field'
 
 /** Words of a line, an eighth of an inch high, each with the gap before it. */
 function line(y: number, ...parts: [text: string, gap: number][]): Word[] {

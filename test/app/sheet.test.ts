@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { cellFault, csvCells, pastedCells, replaced, tableCsv, withCells, type Changes } from '../../app/components/table/sheet'
-import { Field } from '../../core/model/field'
+import { Field } from '../../core/rubric/field'
 import type { BulkRow } from '../../shared/views/documents'
 
 const fields = [

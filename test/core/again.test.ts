@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { pagesAgain } from '../../core/fields/again'
-import { Field } from '../../core/model/field'
+import { Field } from '../../core/rubric/field'
 
 const field = (id: string, from: unknown[], more: object = {}) => Field.parse({ id, label: id, from, ...more })
 const text = { text: { near: 'Hull', value: '\\d+' } }

@@ -4,8 +4,8 @@ import { enteredFields } from '../../core/fields/entered'
 import { checkValue, expectedOf, shownValue } from '../../core/fields/fieldValue'
 import { fillFields } from '../../core/fields/fill'
 import { passesLuhn } from '../../core/fields/luhn'
-import { Field } from '../../core/model/field'
-import { DocumentType } from '../../core/model/rubric'
+import { Field } from '../../core/rubric/field'
+import { DocumentType } from '../../core/rubric/rubric'
 
 const field = (more: Record<string, unknown>) => Field.parse({ id: 'f', label: 'Field', ...more })
 

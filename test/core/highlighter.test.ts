@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { Rubric } from '../../core/model/rubric'
+import { Rubric } from '../../core/rubric/rubric'
 import { findHighlights } from '../../core/raster/highlighter/find'
 import type { Area, Rgb } from '../../core/raster/image'
 

@@ -4,7 +4,7 @@ import { fillFields } from '../../core/fields/fill'
 import { learnTypes, likeType, likenessWords, typesSpeak, type TypeExample } from '../../core/learning/likeness'
 import { learnPlace, placeSpeaks, standingsOf, type Example } from '../../core/learning/places'
 import type { Word } from '../../core/model/evidence'
-import { Field } from '../../core/model/field'
+import { Field } from '../../core/rubric/field'
 import { LearnedTypes, type LearnedPlace } from '../../core/model/learned'
 import { line } from './line'
 

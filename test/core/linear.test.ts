@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readRubric } from '../../core/model/readRubric'
+import { readRubric } from '../../core/rubric/readRubric'
 import { patternFault, patternOf } from '../../core/pattern/pattern'
 
 describe('a pattern is matched in linear time', () => {

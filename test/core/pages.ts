@@ -1,5 +1,5 @@
 import type { Answer, PageEvidence, Word } from '../../core/model/evidence'
-import { Rubric } from '../../core/model/rubric'
+import { Rubric } from '../../core/rubric/rubric'
 import type { SplitPage } from '../../core/split/types'
 
 const zone = { x: 5, y: 0, width: 3, height: 1.5, unit: 'in' as const }

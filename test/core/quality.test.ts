@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drawDocuments, drawPlaces } from '../../core/quality/draw'
 import { aqls, codeLetter, nextInspection, samplingPlan, type Inspection } from '../../core/quality/plan'
-import { Check } from '../../core/model/handling'
+import { Check } from '../../core/rubric/handling'
 
 const plan = (size: number, aql: number, inspection: Inspection = 'normal', level: 'I' | 'II' | 'III' = 'II') => {
   const { planLetter, sample, accept } = samplingPlan(size, level, aql, inspection)

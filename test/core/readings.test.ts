@@ -5,7 +5,7 @@ import { enteredFields } from '../../core/fields/entered'
 import { askedFields, givenValues } from '../../core/fields/given'
 import { writtenFields } from '../../core/fields/written'
 import type { Word } from '../../core/model/evidence'
-import { Rubric, type DocumentType } from '../../core/model/rubric'
+import { Rubric, type DocumentType } from '../../core/rubric/rubric'
 
 /** A document type with these fields, parsed as a rubric is. */
 const typeWith = (fields: readonly Record<string, unknown>[]): DocumentType =>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { placesOfRows } from '../../core/fields/rowPlaces'
 import type { Word } from '../../core/model/evidence'
-import { Field, type Column } from '../../core/model/field'
+import { Field, type Column } from '../../core/rubric/field'
 
 const columns = Field.parse({
   id: 'items',

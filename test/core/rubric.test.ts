@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest'
 import { z } from 'zod'
 import { issuesOf } from '../../core/model/issues'
-import { readRubric } from '../../core/model/readRubric'
-import { startingRubrics } from '../../core/model/startingRubrics'
+import { readRubric } from '../../core/rubric/readRubric'
+import { startingRubrics } from '../../core/rubric/startingRubrics'
 
 const sound = {
   version: 1,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { rubricWords } from '../../core/model/rubricWords'
-import { withChoices } from '../../core/model/withChoices'
+import { rubricWords } from '../../core/rubric/rubricWords'
+import { withChoices } from '../../core/rubric/withChoices'
 import { rubricFor } from './pages'
 
 const names = new Map([['archive', 'the harbour archive']])

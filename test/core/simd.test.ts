@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { blockStatistics, overNeighbours, type Blocks } from '../../core/raster/blocks'
+import { blockStatistics, overNeighbours } from '../../core/raster/blocks'
+import type { Blocks } from '../../core/raster/image'
 import { compiledFrom } from '../../core/raster/simd/compiled'
 import { findRuns, lowerEdges } from '../../core/raster/simd/ink'
 import { smooth } from '../../core/raster/simd/neighbours'

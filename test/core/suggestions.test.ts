@@ -3,7 +3,7 @@ import { labelBeside, readsLike } from '../../core/learning/labels'
 import { suggestForType, type LeftDocument } from '../../core/learning/suggestFields'
 import { suggestForPages, type LeftPage } from '../../core/learning/suggestPages'
 import { makeChange } from '../../core/learning/suggestion'
-import { DocumentType } from '../../core/model/rubric'
+import { DocumentType } from '../../core/rubric/rubric'
 import { line } from './line'
 import { rubricFor } from './pages'
 

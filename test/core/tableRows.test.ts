@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { joinRows, splitRow, withRowBelow } from '../../core/fields/kinds/tableRows'
-import { Field, type Column } from '../../core/model/field'
+import { Field, type Column } from '../../core/rubric/field'
 
 const columns = Field.parse({
   id: 'items',

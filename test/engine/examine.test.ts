@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Rubric } from '../../core/model/rubric'
+import { Rubric } from '../../core/rubric/rubric'
 import { quarterTurn } from '../../core/raster/turn'
 import { examinePage } from '../../engine/examine'
 import type { PageImage } from '../../engine/pageImage'

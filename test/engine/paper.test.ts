@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, it } from 'vitest'
-import { readRubric } from '../../core/model/readRubric'
+import { readRubric } from '../../core/rubric/readRubric'
 import { examinePage } from '../../engine/examine'
 import { makeStack } from '../../standins/paper/stacks'
 import { drawnPixels } from '../../standins/paper/drawn'

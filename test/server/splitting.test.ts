@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { readCsv } from '../../core/ledger/csv'
-import type { BatchDetail } from '../../shared/views/batches'
+import { joinParts, type HadParts } from '../../app/components/ribbon/joinParts'
+import type { BatchDetail, BatchParts } from '../../shared/views/batches'
 import type { PageCodes, PageNote, Questions } from '../../shared/views/pages'
 import type { RubricChoice, RubricDraft, RubricText, RubricVersion, SeparatorRule, TryView } from '../../shared/views/rubrics'
 import { asPdf } from '../../standins/paper/encode'
@@ -30,6 +31,26 @@ beforeAll(async () => {
   const [load] = (await show()).loads
   expect((await tamsin('PUT', `/api/batches/${id}/counted`, { load: load!.id, sheets: truth.sides.length / 2 })).status).toBe(200)
   codes = (await tamsin<PageCodes[]>('GET', `/api/batches/${id}/codes`)).body
+})
+
+it('a batch that is followed sends what changed', async () => {
+  let had: HadParts = new Map()
+  let batch: BatchDetail | null = null
+  const follow = async () => {
+    const { body } = await tamsin<BatchParts>('GET', `/api/batches/${id}/parts?have=${[...had.keys()].join('.')}`)
+    const joined = joinParts(body, had)!
+    had = joined.had
+    batch = joined.batch
+    return [body.pages, body.documents].map(parts => parts.filter(part => part.rows).length)
+  }
+  const { pages, documents } = await show()
+  expect(await follow()).toEqual([pages.length, documents.length])
+  expect(batch).toEqual(await show())
+  expect(await follow()).toEqual([0, 0])
+  const last = pages.findLast(page => page.document !== null)!
+  expect((await tamsin('POST', `/api/batches/${id}/corrections`, { do: 'rotate', pages: [last.id], degrees: 90 })).status).toBe(200)
+  expect((await follow())[0]).toBe(1)
+  expect((await tamsin('POST', `/api/batches/${id}/undo`)).status).toBe(200)
 })
 
 describe('a page says why it is where it is', () => {

@@ -64,14 +64,14 @@ it('waits with all that follows while the program fails, tries again with the sa
   expect(await tellPrograms(sql)).toBe(0)
   await due()
   expect(await tellPrograms(sql)).toBeGreaterThan(0)
-  expect((await listWebhooks(sql))[0]).toMatchObject({ trouble: null, waiting: 0, given_up: 0 })
+  expect((await listWebhooks(sql))[0]).toMatchObject({ trouble: null, waiting: 0, givenUp: 0 })
 
   await holdBatch(flow, batch, 'Held by the test.')
   await sql`update webhook_calls set at = now() - interval '25 hours'`
   status = 503
   await due()
   await tellPrograms(sql)
-  expect((await listWebhooks(sql))[0]).toMatchObject({ waiting: 0, given_up: 1 })
+  expect((await listWebhooks(sql))[0]).toMatchObject({ waiting: 0, givenUp: 1 })
 })
 
 it('says nothing of what its person may not see, and nothing once it was ended', async () => {

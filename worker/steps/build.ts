@@ -1,7 +1,7 @@
 import { join } from 'node:path'
 import { fits } from '../../core/fields/conditions'
 import { countersOf, renderFolder, renderName, type Counters, type NameContext } from '../../core/name/template'
-import type { Rubric } from '../../core/model/rubric'
+import type { Rubric } from '../../core/rubric/rubric'
 import { documentToMake } from '../../engine/documentToMake'
 import { makeFiles } from '../../engine/makeFiles'
 import { documentBuilt, type SendTo } from '../../flow/build'

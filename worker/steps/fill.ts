@@ -1,6 +1,6 @@
 import type { FillEvidence } from '../../core/fields/evidence'
 import { fillFields, type Filled } from '../../core/fields/fill'
-import type { DocumentType } from '../../core/model/rubric'
+import type { DocumentType } from '../../core/rubric/rubric'
 import { documentFilled } from '../../flow/fill'
 import { findDocument } from '../../store/documents/read'
 import { holdersOf } from '../../store/documents/holders'

@@ -1,7 +1,7 @@
 import { log, said } from '../../log/log'
 import { setTimeout as pause } from 'node:timers/promises'
 import { worker } from '../../core/model/actor'
-import type { Rubric } from '../../core/model/rubric'
+import type { Rubric } from '../../core/rubric/rubric'
 import { afterBreak, DeviceError, scanSettings, type Device, type ScannedFile, type ScanSettings } from '../../devices/device'
 import { esclDevice } from '../../devices/escl'
 import { sortAgain } from '../../flow/complete'

@@ -145,7 +145,7 @@ useEventListener('keydown', onKey)
           <button type="button" class="link" @click="black = page">{{ blackWords(page.black) }}</button>
         </p>
         <BlackOutDialog :page="black" :editable="false" @close="black = null" />
-        <p v-if="document.indexed_by" class="small border-t border-rule py-2 text-faded">Entered by {{ document.indexed_by }}</p>
+        <p v-if="document.indexedBy" class="small border-t border-rule py-2 text-faded">Entered by {{ document.indexedBy }}</p>
       </div>
       <div class="border-t border-rule px-6 pt-2.5 pb-2">
         <TroubleBand :words="trouble" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import { faultKinds, type FaultKind } from '~~/core/model/verdict'
 import { faultWords } from '~/words/faults'
 

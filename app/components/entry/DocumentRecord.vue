@@ -121,8 +121,8 @@ const values = computed(() =>
             <dd class="small text-faded">{{ origins[one.from] }}</dd>
           </div>
         </dl>
-        <p v-if="document.indexed_by && document.indexed_at" class="small mt-2 text-faded">
-          Confirmed by {{ document.indexed_by }}, {{ saidTime(document.indexed_at) }}
+        <p v-if="document.indexedBy && document.indexedAt" class="small mt-2 text-faded">
+          Confirmed by {{ document.indexedBy }}, {{ saidTime(document.indexedAt) }}
         </p>
         <p v-if="document.state === 'sent'" class="mt-2 flex flex-wrap items-center gap-4">
           <CodeAgain v-if="document.needsCode" v-model="code" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ExternalLink } from '@lucide/vue'
 import type { Word } from '~~/core/model/evidence'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { Box } from '~~/core/model/zone'
 import type { DocumentPage } from '~~/shared/views/documents'
 import { isWordAt, takeable, takesWords, textIn } from './pageWords'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { kindOf } from '~~/core/fields/kinds'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 
 /** The control by which a field's kind is entered; that of a single line is the slot's. */
 const props = defineProps<{ field: Field; wrong: boolean; waits: boolean }>()

@@ -3,7 +3,7 @@ import { shownSum } from '~~/core/fields/fill'
 import { checkValue, shownValue } from '~~/core/fields/fieldValue'
 import { rowsOf, type Rows } from '~~/core/fields/kinds/table'
 import { cellOf, joinRows, splitRow, withRowBelow, type SplitAt } from '~~/core/fields/kinds/tableRows'
-import type { Column, Field } from '~~/core/model/field'
+import type { Column, Field } from '~~/core/rubric/field'
 
 /** Rows of line items: a cell an input, rows added, split, joined and taken out, sums as they stand. The value is the table's kept form. */
 const props = defineProps<{ field: Field }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Word } from '~~/core/model/evidence'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { DocumentPage } from '~~/shared/views/documents'
 import { useSuggestions, type Suggestion } from './useSuggestions'
 

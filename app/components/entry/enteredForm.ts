@@ -1,6 +1,6 @@
 import { shownValue } from '~~/core/fields/fieldValue'
 import { kindOf } from '~~/core/fields/kinds'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 
 /** A kept value as its control holds it: what boxes and rows are made of stays as it is kept. */
 export const enteredForm = (field: Field, kept: string): string =>

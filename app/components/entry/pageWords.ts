@@ -1,7 +1,7 @@
 import { checkValue } from '~~/core/fields/fieldValue'
 import { kindOf } from '~~/core/fields/kinds'
 import type { Word } from '~~/core/model/evidence'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { Box } from '~~/core/model/zone'
 
 /** Inches around a word within which a click still means it. */

@@ -1,7 +1,7 @@
 import { rowsOf } from '~~/core/fields/kinds/table'
 import { placesOfRows } from '~~/core/fields/rowPlaces'
 import type { Word } from '~~/core/model/evidence'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { DocumentPage } from '~~/shared/views/documents'
 
 /** A table goes over few pages: so many from the one on which it begins are looked through. */

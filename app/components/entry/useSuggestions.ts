@@ -1,5 +1,5 @@
 import type { Word } from '~~/core/model/evidence'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { DocumentPage, Suggestions } from '~~/shared/views/documents'
 import { enteredForm } from './enteredForm'
 import { completions } from './pageWords'

@@ -4,7 +4,7 @@ import { bars, barsHigh, hundred, list, percent, whole } from '~/components/over
 import { counted } from '~/words/count'
 
 /** Where devices had trouble, and where codes did not read. */
-const props = defineProps<Pick<Overview, 'devices' | 'codes'> & { since: string }>()
+const props = defineProps<{ devices: Overview['devices']; codes: Overview['codes']; since: string }>()
 const me = useMe()
 const isSteward = computed(() => me.person?.roles.includes('steward') ?? false)
 

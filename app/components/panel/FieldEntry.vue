@@ -2,7 +2,7 @@
 import { ArrowLeft } from '@lucide/vue'
 import { checkValue, expectedOf } from '~~/core/fields/fieldValue'
 import { kindOf } from '~~/core/fields/kinds'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { AddressView } from '~~/shared/views/people'
 import { typedOn } from './typedOn'
 

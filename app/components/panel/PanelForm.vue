@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ChevronRight, Play } from '@lucide/vue'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { PanelView } from '~~/shared/views/devices'
 import type { OpenSend } from '~~/shared/views/start'
 import { deviceObstacle } from '~/words/device'

@@ -16,7 +16,7 @@ const { data: batches, trouble } = useLoaded<BatchRow[]>('/api/batches?mine=true
         <button type="button" class="touch w-full justify-between! text-left" @click="emit('batch', one.id)">
           <span class="min-w-0"
             ><span class="block truncate font-serif text-xl">{{ one.name }}</span
-            ><span class="block text-base text-faded">{{ saidTime(one.created_at) }}, {{ counted(one.sides, 'side') }}</span></span
+            ><span class="block text-base text-faded">{{ saidTime(one.createdAt) }}, {{ counted(one.sides, 'side') }}</span></span
           >
           <StateMark :state="one.state" />
         </button>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { Check, Layers, Plus, Square, Undo2 } from '@lucide/vue'
-import type { BatchDetail } from '~~/shared/views/batches'
 import type { PanelView } from '~~/shared/views/devices'
 import { batchOutcome } from '~/words/outcome'
 import { counted, paperIn, paperOf } from '~/words/count'
@@ -9,7 +8,7 @@ import { deviceObstacle } from '~/words/device'
 const props = defineProps<{ batch: number; device: NonNullable<PanelView['device']> }>()
 const emit = defineEmits<{ done: []; scanning: [is: boolean] }>()
 
-const { data: batch, trouble, refresh } = useLoaded<BatchDetail>(`/api/batches/${props.batch}`)
+const { data: batch, trouble, refresh } = useBatch(props.batch)
 useLive(props.batch, refresh)
 const { running, trouble: actionTrouble, run } = useAction()
 const cancelling = ref(false)

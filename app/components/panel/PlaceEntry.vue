@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowLeft, Check } from '@lucide/vue'
-import type { ChosenSend } from '~~/core/model/choices'
+import type { ChosenSend } from '~~/core/rubric/choices'
 import type { OpenSend } from '~~/shared/views/start'
 
 const props = defineProps<{ send: OpenSend; chosen: ChosenSend | null }>()

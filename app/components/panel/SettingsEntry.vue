@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowLeft, Check } from '@lucide/vue'
-import type { Choices } from '~~/core/model/choices'
+import type { Choices } from '~~/core/rubric/choices'
 import type { StartForm } from '~~/shared/views/start'
 import { optionWeight, settingOptions, type SettingKey } from '~/words/settings'
 import { typedOn } from './typedOn'

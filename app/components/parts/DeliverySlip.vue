@@ -6,9 +6,9 @@ const props = defineProps<{ slip: SlipRow }>()
 const { running, trouble, run } = useAction()
 const tried = computed(() => (props.slip.attempts === 1 ? 'once' : `${props.slip.attempts} times`))
 const waits = computed(() => {
-  const { waits_for_batch, not_before } = props.slip
-  if (waits_for_batch) return 'Goes once its whole batch is made.'
-  return not_before ? `Goes ${saidTime(not_before)}.` : 'On its way.'
+  const { waitsForBatch, notBefore } = props.slip
+  if (waitsForBatch) return 'Goes once its whole batch is made.'
+  return notBefore ? `Goes ${saidTime(notBefore)}.` : 'On its way.'
 })
 const again = () => run(() => ask(`/api/slips/${props.slip.id}/retry`, { method: 'POST' }))
 </script>
@@ -24,8 +24,8 @@ const again = () => run(() => ask(`/api/slips/${props.slip.id}/retry`, { method:
     <template v-if="slip.state === 'delivered'">
       <p class="numbers mt-1 text-sm break-all">{{ slip.place }}</p>
       <p class="small text-faded">
-        {{ slip.delivered_at ? saidTime(slip.delivered_at) : '' }} · {{ slip.answer }}
-        <template v-if="slip.held_at">Held there as it was, {{ saidTime(slip.held_at) }}.</template>
+        {{ slip.deliveredAt ? saidTime(slip.deliveredAt) : '' }} · {{ slip.answer }}
+        <template v-if="slip.heldAt">Held there as it was, {{ saidTime(slip.heldAt) }}.</template>
       </p>
       <p v-if="slip.sha256" class="small text-faded">SHA-256 <span class="numbers break-all">{{ slip.sha256 }}</span></p>
     </template>

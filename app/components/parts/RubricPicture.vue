@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Anchor, BookOpen, Cloud, Contact, FileText, Files, Mail, Map, ReceiptText, ScrollText, Send, Sheet } from '@lucide/vue'
 import type { Component } from 'vue'
-import type { RubricIcon } from '~~/core/model/rubricIcons'
+import type { RubricIcon } from '~~/core/rubric/rubricIcons'
 
 /** The picture by which people know a rubric; a plain one where it has none. */
 withDefaults(defineProps<{ icon: RubricIcon | null; size?: number }>(), { size: 24 })

@@ -26,7 +26,7 @@ const choices = computed(() => {
   const complete = { what: 'complete', body: undefined, name: 'That is all: complete', hint: 'The batch is sorted into documents now.' }
   const more = {
     what: 'loads',
-    body: { device: load.value?.device_id },
+    body: { device: load.value?.deviceId },
     ...(props.batch.source === 'glass'
       ? { name: 'Another page: scan it', hint: `Lay it on the glass of ${load.value?.device} first; it joins this batch.` }
       : {

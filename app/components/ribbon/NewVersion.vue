@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RubricChange } from '~~/core/model/rubricDifference'
+import type { RubricChange } from '~~/core/rubric/rubricDifference'
 
 /** What the newest version of its rubric changes, before a batch takes it. */
 const { open, batch } = defineProps<{ open: boolean; batch: number }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { startingRubrics } from '~~/core/model/startingRubrics'
+import { startingRubrics } from '~~/core/rubric/startingRubrics'
 import type { RubricChoice, RubricText } from '~~/shared/views/rubrics'
 import { rubricText, startingText } from './startingText'
 

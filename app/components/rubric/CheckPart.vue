@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { drawDocuments } from '~~/core/quality/draw'
 import { aqls } from '~~/core/quality/plan'
-import { Check } from '~~/core/model/handling'
+import { Check } from '~~/core/rubric/handling'
 import { useRubricText, type RawRubric } from '~/components/rules/useRubricText'
 
 /** Which documents a second person checks, and how many batches may wait, as sentences with what they come to. */

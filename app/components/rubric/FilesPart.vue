@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formats, formatFacts, type FormatName } from '~~/core/model/fileFormats'
-import { readRubric } from '~~/core/model/readRubric'
-import { typeOf } from '~~/core/model/rubric'
+import { readRubric } from '~~/core/rubric/readRubric'
+import { typeOf } from '~~/core/rubric/rubric'
 import { fillFields } from '~~/core/fields/fill'
 import { inOrder } from '~~/core/name/inOrder'
 import { renderName, templateFault } from '~~/core/name/template'

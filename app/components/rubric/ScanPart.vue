@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { changeable } from '~~/core/model/rubric'
-import { rubricIcons } from '~~/core/model/rubricIcons'
+import { changeable } from '~~/core/rubric/scan'
+import { rubricIcons } from '~~/core/rubric/rubricIcons'
 import { useRubricText } from '~/components/rules/useRubricText'
 import { changeableWords } from '~/words/rubric'
 import { usePart } from './usePart'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { shownValue } from '~~/core/fields/fieldValue'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 
 /** When a document goes to a destination, as sentences: each of them must hold. */
 const when = defineModel<{ field: string; is: string[] }[]>({ required: true })

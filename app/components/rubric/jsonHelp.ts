@@ -1,6 +1,6 @@
 import { findNodeAtLocation, getLocation, getNodeValue, parseTree, type JSONPath, type Node } from 'jsonc-parser'
 import { z } from 'zod'
-import { Rubric } from '~~/core/model/rubric'
+import { Rubric } from '~~/core/rubric/rubric'
 
 /** As much of a JSON Schema as `z.toJSONSchema` writes. */
 interface Schema {

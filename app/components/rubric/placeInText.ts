@@ -1,5 +1,5 @@
 import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser'
-import { readRubric } from '~~/core/model/readRubric'
+import { readRubric } from '~~/core/rubric/readRubric'
 
 /** One fault of a rubric's text: its path, what stood there, what should, and where in the text. */
 export interface Fault {

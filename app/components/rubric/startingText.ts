@@ -1,4 +1,4 @@
-import { startingRubrics } from '~~/core/model/startingRubrics'
+import { startingRubrics } from '~~/core/rubric/startingRubrics'
 
 /** A rubric's JSON as people read and change it. */
 export const rubricText = (body: unknown) => `${JSON.stringify(body, null, 2)}\n`

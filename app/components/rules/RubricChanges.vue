@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RubricChange } from '~~/core/model/rubricDifference'
+import type { RubricChange } from '~~/core/rubric/rubricDifference'
 import { rubricPlace } from '~/words/rubricPlaces'
 
 defineProps<{ changes: readonly RubricChange[] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { readRubric } from '~~/core/model/readRubric'
-import { rubricChanges } from '~~/core/model/rubricDifference'
+import { readRubric } from '~~/core/rubric/readRubric'
+import { rubricChanges } from '~~/core/rubric/rubricDifference'
 import type { RubricVersion } from '~~/shared/views/rubrics'
 import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
@@ -38,7 +38,7 @@ const changes = computed(() => {
         >
           <span class="font-serif text-xl">Version {{ one.version }}</span
           ><span class="small text-faded"
-            >{{ saidTime(one.made_at) }}{{ one.person ? ` by ${one.person}` : '' }} · {{ counted(one.batches, 'batch', 'batches') }}</span
+            >{{ saidTime(one.madeAt) }}{{ one.person ? ` by ${one.person}` : '' }} · {{ counted(one.batches, 'batch', 'batches') }}</span
           >
         </button>
       </li>

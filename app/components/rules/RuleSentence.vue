@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, Trash2 } from '@lucide/vue'
 import { barcodeFormats, formatName } from '~~/core/model/barcodeFormats'
+import { sizeOfPaper } from '~~/core/model/paper'
 import { zoneBox, zoneWords } from '~~/core/model/zone'
 import { patternWords } from '~~/core/pattern/parts'
 import { patternFault } from '~~/core/pattern/pattern'
@@ -15,12 +16,12 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [Partial<RawRule>]; remove: []; move: [-1 | 1]; choose: [] }>()
 
-const a4 = { width: 8.27, height: 11.69 }
+const page = sizeOfPaper('auto')
 const hasZone = computed(() => props.rule.zone !== undefined && 'x' in props.rule.zone)
 const place = computed(() => {
   const { zone } = props.rule
   return zone && 'x' in zone
-    ? zoneWords(zoneBox({ unit: 'in', ...zone } as Parameters<typeof zoneBox>[0]), a4.width, a4.height)
+    ? zoneWords(zoneBox({ unit: 'in', ...zone } as Parameters<typeof zoneBox>[0]), page.width, page.height)
     : 'anywhere on the page'
 })
 /** What is wrong with the pattern, in words; null where nothing is. */

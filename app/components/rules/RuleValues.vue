@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Check, CircleHelp, Minus } from '@lucide/vue'
-import { BarcodeRule } from '~~/core/model/rubric'
+import { BarcodeRule } from '~~/core/rubric/rubric'
 import { readBarcodeRule } from '~~/core/split/barcodeRule'
 import type { PageCodes } from '~~/shared/views/pages'
 import type { RawRule } from './useRubricText'

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { Rubric } from '~~/core/model/rubric'
+import type { Rubric } from '~~/core/rubric/rubric'
 import { withChanges } from './withChanges'
 
 /** The parts of a rubric's JSON that the rule editor changes; what is left out stays left out. */

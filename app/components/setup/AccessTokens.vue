@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { scopes, type Scope, type TokenView } from '~~/shared/views/people'
+import type { Scope, TokenView } from '~~/shared/views/people'
 import { saidTime } from '~/words/time'
 
 const { data: tokens, refresh } = useLoaded<TokenView[]>('/api/tokens')
@@ -66,8 +66,8 @@ const end = (id: string) =>
       /></label>
       <fieldset class="mb-4">
         <legend>What it may do</legend>
-        <label v-for="scope in scopes" :key="scope" class="flex min-h-9 items-center gap-3"
-          ><input v-model="asked.scopes" type="checkbox" :value="scope" class="size-5 accent-lapis" /> {{ means[scope] }}</label
+        <label v-for="(words, scope) in means" :key="scope" class="flex min-h-9 items-center gap-3"
+          ><input v-model="asked.scopes" type="checkbox" :value="scope" class="size-5 accent-lapis" /> {{ words }}</label
         >
       </fieldset>
       <button class="act" :disabled="running || !asked.scopes.length">Make a token</button>

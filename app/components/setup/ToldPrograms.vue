@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hookEvents, type HookEvent, type WebhookView } from '~~/shared/views/setUp'
+import type { HookEvent, WebhookView } from '~~/shared/views/setUp'
 import { counted } from '~/words/count'
 import { saidTime } from '~/words/time'
 
@@ -8,7 +8,7 @@ const { data: hooks, refresh } = useLoaded<WebhookView[]>('/api/webhooks')
 useIntervalFn(() => void refresh(), 10_000)
 const { running, trouble, run } = useAction()
 const me = useMe()
-const asked = reactive({ name: '', address: '', person: me.person?.name ?? '', events: [...hookEvents] as HookEvent[] })
+const asked = reactive({ name: '', address: '', person: me.person?.name ?? '', events: ['batch', 'document', 'slip'] as HookEvent[] })
 /** A secret is told once. */
 const made = ref<string | null>(null)
 const means: Record<HookEvent, string> = { batch: 'batches', document: 'documents', slip: 'deliveries' }
@@ -39,13 +39,13 @@ const end = (id: string) =>
         </p>
         <p class="numbers text-sm break-all">{{ one.address }}</p>
         <p class="small text-faded">
-          of {{ one.events.map(event => means[event]).join(', ') }} that {{ one.person }} may see · since {{ saidTime(one.made_at) }}
+          of {{ one.events.map(event => means[event]).join(', ') }} that {{ one.person }} may see · since {{ saidTime(one.madeAt) }}
         </p>
         <p v-if="one.trouble" class="mt-1 text-ochre">
-          {{ one.trouble }} {{ counted(one.waiting, 'call') }} wait since {{ one.failing_since ? saidTime(one.failing_since) : 'now' }};
-          after a day they are given up.
+          {{ one.trouble }} {{ counted(one.waiting, 'call') }} wait since {{ one.failingSince ? saidTime(one.failingSince) : 'now' }}; after
+          a day they are given up.
         </p>
-        <p v-if="one.given_up" class="small text-ochre">{{ counted(one.given_up, 'call') }} were given up.</p>
+        <p v-if="one.givenUp" class="small text-ochre">{{ counted(one.givenUp, 'call') }} were given up.</p>
       </li>
     </ul>
     <p v-if="hooks && !hooks.length" class="py-3 text-faded">
@@ -72,8 +72,8 @@ const end = (id: string) =>
       /></label>
       <fieldset class="mb-4">
         <legend>It is told of changes to</legend>
-        <label v-for="event in hookEvents" :key="event" class="flex min-h-9 items-center gap-3"
-          ><input v-model="asked.events" type="checkbox" :value="event" class="size-5 accent-lapis" /> {{ means[event] }}</label
+        <label v-for="(words, event) in means" :key="event" class="flex min-h-9 items-center gap-3"
+          ><input v-model="asked.events" type="checkbox" :value="event" class="size-5 accent-lapis" /> {{ words }}</label
         >
       </fieldset>
       <button class="act" :disabled="running || !asked.events.length">Tell it from now on</button>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { expectedOf } from '~~/core/fields/fieldValue'
 import { kindOf } from '~~/core/fields/kinds'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { AddressView } from '~~/shared/views/people'
 import { optionWeight, settingOptions, settingWords, weightWords, type SettingKey } from '~/words/settings'
 import type { useStart } from './useStart'

@@ -1,10 +1,10 @@
 import { checkValue, shownValue } from '~~/core/fields/fieldValue'
-import type { Choices, ChosenSend } from '~~/core/model/choices'
+import type { Choices, ChosenSend } from '~~/core/rubric/choices'
 import type { LookupAnswers } from '~~/core/model/lookup'
-import type { Field } from '~~/core/model/field'
-import { rubricWords } from '~~/core/model/rubricWords'
+import type { Field } from '~~/core/rubric/field'
+import { rubricWords } from '~~/core/rubric/rubricWords'
 import type { StartForm } from '~~/shared/views/start'
-import { withChoices } from '~~/core/model/withChoices'
+import { withChoices } from '~~/core/rubric/withChoices'
 
 /** What a person fills in before a scan. It outlives the screen: whoever was signed out finds it again. */
 interface Draft {

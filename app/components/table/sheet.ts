@@ -2,7 +2,7 @@ import Papa from 'papaparse'
 import { csvCell, readCsv } from '~~/core/ledger/csv'
 import { checkValue, shownValue } from '~~/core/fields/fieldValue'
 import { kindOf } from '~~/core/fields/kinds'
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { BulkRow } from '~~/shared/views/documents'
 
 /** Changes that are not kept yet, by document and field, as they are typed. */

@@ -1,4 +1,4 @@
-import type { Field } from '~~/core/model/field'
+import type { Field } from '~~/core/rubric/field'
 import type { BulkKept, BulkRow, BulkView } from '~~/shared/views/documents'
 import { cellFault, isPlain, keptText, withCells, type Cell, type Changes } from './sheet'
 

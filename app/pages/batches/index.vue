@@ -65,8 +65,8 @@ useLive(null, refresh)
         <td class="pr-4"><StateMark :state="batch.state" /></td>
         <td class="numbers pr-4 text-right">{{ batch.sides }}</td>
         <td class="numbers pr-4 text-right">{{ batch.documents }}</td>
-        <td class="pr-4 pl-6 whitespace-nowrap">{{ saidTime(batch.created_at) }}</td>
-        <td>{{ batch.for_group ?? batch.owner }}</td>
+        <td class="pr-4 pl-6 whitespace-nowrap">{{ saidTime(batch.createdAt) }}</td>
+        <td>{{ batch.forGroup ?? batch.owner }}</td>
       </tr>
     </tbody>
   </table>

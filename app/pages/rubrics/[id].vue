@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { issueText } from '~~/core/model/issues'
-import { readRubric } from '~~/core/model/readRubric'
-import { rubricChanges } from '~~/core/model/rubricDifference'
+import { readRubric } from '~~/core/rubric/readRubric'
+import { rubricChanges } from '~~/core/rubric/rubricDifference'
 import type AskFirst from '~/components/parts/AskFirst.vue'
-import type { RubricChange } from '~~/core/model/rubricDifference'
+import type { RubricChange } from '~~/core/rubric/rubricDifference'
 import type { BatchRow } from '~~/shared/views/batches'
 import type { RubricDraft, RubricText } from '~~/shared/views/rubrics'
 import type { DestinationChoice } from '~~/shared/views/setUp'
@@ -183,7 +183,7 @@ useEventListener('beforeunload', event => isNew && !untouched.value && event.pre
   <TroubleBand :words="trouble ?? loaded?.trouble.value ?? null" />
   <p v-if="saved" class="mb-4 text-verdigris" role="status">{{ saved }}</p>
   <p v-if="kept && changed" class="mb-3 border-l-4 border-ochre bg-ochre-wash px-4 py-1.5">
-    A draft of {{ kept.person }}, kept {{ saidTime(kept.saved_at) }}, is open here<template v-if="kept.from !== version"
+    A draft of {{ kept.person }}, kept {{ saidTime(kept.savedAt) }}, is open here<template v-if="kept.from !== version"
       >; it was begun from version {{ kept.from }}, and version {{ version }} is published now</template
     >.
   </p>

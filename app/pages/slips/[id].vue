@@ -21,7 +21,7 @@ const print = () => window.print()
     <article class="mt-4 max-w-3xl">
       <p class="font-serif text-2xl leading-snug">
         {{ slip.type }}, {{ slip.title }}, {{ state[slip.state] }} at {{ slip.destination
-        }}<template v-if="slip.delivered_at"> on {{ exactTime(slip.delivered_at) }}</template>.
+        }}<template v-if="slip.deliveredAt"> on {{ exactTime(slip.deliveredAt) }}</template>.
       </p>
       <p v-if="slip.trouble" class="mt-2 border-l-4 border-ochre bg-ochre-wash px-4 py-2">{{ slip.trouble }}</p>
       <dl class="mt-5">
@@ -29,11 +29,11 @@ const print = () => window.print()
           v-for="[name, value] in [
             ['Place', slip.place],
             ['Answer', slip.answer],
-            ['Held there', slip.held_at && `as it was, when asked on ${exactTime(slip.held_at)}`],
-            ['Begun', exactTime(slip.created_at)],
+            ['Held there', slip.heldAt && `as it was, when asked on ${exactTime(slip.heldAt)}`],
+            ['Begun', exactTime(slip.createdAt)],
             ['Tried', slip.attempts === 1 ? 'once' : `${slip.attempts} times`],
             ['Edition', String(slip.edition)],
-            ['Batch', slip.batch_name],
+            ['Batch', slip.batchName],
             ['Rubric', slip.rubric],
             ['Confirmed by', slip.person],
             ['Office', slip.office],

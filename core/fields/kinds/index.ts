@@ -1,4 +1,4 @@
-import type { Checkable, KindName } from '../../model/field'
+import type { Checkable, KindName } from '../../rubric/field'
 import choice from './choice'
 import choices from './choices'
 import date from './date'

@@ -1,4 +1,4 @@
-import type { Checkable } from '../../model/field'
+import type { Checkable } from '../../rubric/field'
 import type { Written } from '../../model/ledger'
 
 /** How people enter a value: a line, several lines, one of a list, several of it, an address with a look-up, rows. */

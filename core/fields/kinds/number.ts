@@ -1,4 +1,4 @@
-import type { Checkable } from '../../model/field'
+import type { Checkable } from '../../rubric/field'
 import { defineKind } from './kind'
 
 /** Kept with a point and no grouping. */

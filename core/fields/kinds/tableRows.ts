@@ -1,4 +1,4 @@
-import type { Column } from '../../model/field'
+import type { Column } from '../../rubric/field'
 import { checkValue } from '../fieldValue'
 import type { Rows } from './table'
 

@@ -1,5 +1,4 @@
-import type { Blocks } from '../blocks'
-import type { Grey } from '../image'
+import type { Blocks, Grey } from '../image'
 import { rowsAtOnce, numbersAt, put } from './memory'
 import { passes, places } from './module'
 

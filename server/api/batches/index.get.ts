@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { BatchState } from '../../../core/model/batchState'
+import { BatchRow } from '../../../shared/views/batches'
 import { listBatches } from '../../../store/batches/list'
 import { store } from '../../context'
 import { listLength, ListQuery } from '../../input'
@@ -24,6 +25,7 @@ export default defineRoute({
     to: z.iso.date().optional(),
     sort: z.enum(['newest', 'oldest', 'name']).default('newest'),
   }),
+  answer: z.array(BatchRow),
   run: ({ person, query: { before, state, ...which } }) =>
     listBatches(store().sql, person, { ...which, state: state ?? null, before: before ?? null, most: listLength }),
 })

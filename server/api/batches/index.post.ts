@@ -10,6 +10,7 @@ export default defineRoute({
   may: 'person',
   status: 201,
   body: Start.extend({ device: z.uuid().optional() }),
+  answer: z.strictObject({ id: z.number() }),
   async run({ person, actor, body: { device, ...asked } }) {
     const { sql } = store()
     const scanner = device ? await findDevice(sql, device) : null

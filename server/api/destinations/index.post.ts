@@ -19,6 +19,7 @@ export default defineRoute({
     options: DestinationOptions,
     inOrder: z.boolean().default(false),
   }),
+  answer: z.strictObject({ id: z.string() }),
   async run({ body }) {
     const options = await soundOptions(body.connector, body.options)
     if (!(await addDestination(store().sql, { ...body, options, in_order: body.inOrder })))

@@ -1,11 +1,12 @@
-import type { DeviceDetail } from '../../../shared/views/devices'
 import { DeviceError } from '../../../devices/device'
 import { esclDevice } from '../../../devices/escl'
+import { DeviceDetail } from '../../../shared/views/devices'
 import { findDevice } from '../../../store/setup/devices'
 import { panelPairedAt } from '../../../store/setup/panels'
 import { store } from '../../context'
 import { notThere } from '../../refusals'
 import { defineRoute, Identity } from '../../route'
+import { toldStatus } from '../../toldStatus'
 
 const patienceSeconds = 4
 
@@ -13,6 +14,7 @@ export default defineRoute({
   does: 'A device with what it says that it can do and what it is doing, or what to check where it does not answer.',
   may: 'steward',
   params: Identity,
+  answer: DeviceDetail,
   async run({ params }): Promise<DeviceDetail> {
     const { sql } = store()
     const row = await findDevice(sql, params.id)
@@ -20,7 +22,7 @@ export default defineRoute({
     const device = esclDevice(row, patienceSeconds)
     const panel = await panelPairedAt(sql, row.id)
     try {
-      const [capabilities, status] = [await device.capabilities(), await device.status()]
+      const [{ formats: _, ...capabilities }, status] = [await device.capabilities(), toldStatus(await device.status())]
       return { ...row, panel, capabilities, status, trouble: null }
     } catch (error) {
       const trouble =

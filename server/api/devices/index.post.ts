@@ -23,6 +23,7 @@ export default defineRoute({
       .nullable()
       .default(null),
   }),
+  answer: z.strictObject({ id: z.string(), model: z.string() }),
   async run({ body: { name, address, certificate } }) {
     try {
       const { model } = await esclDevice({ name, address, certificate }, patienceSeconds).capabilities()

@@ -16,7 +16,7 @@ export default defineRoute({
     if (!file) throw notThere()
     await appendToTrail(sql, actor, { what: as, batch, document: file.document, new: { file: file.name } }, addressOf(event))
     const name = encodeURIComponent(file.name.split('/').pop() ?? 'document')
-    sendFile(event, file.media_type, {
+    sendFile(event, file.mediaType, {
       'content-disposition': `${as === 'view' ? 'inline' : 'attachment'}; filename*=UTF-8''${name}`,
       'x-content-type-options': 'nosniff',
     })

@@ -1,4 +1,4 @@
-import { FindAsked, type FindFacets } from '../../../shared/views/find'
+import { FindAsked, FindFacets } from '../../../shared/views/find'
 import { countFound, knownTypes, mostCounted } from '../../../store/find/find'
 import { store } from '../../context'
 import { defineRoute } from '../../route'
@@ -7,6 +7,7 @@ export default defineRoute({
   does: 'How many documents of a search are of each type, rubric, state and person, and by which fields it may be narrowed.',
   may: 'person',
   query: FindAsked,
+  answer: FindFacets,
   async run({ person, query }): Promise<FindFacets> {
     const { sql } = store()
     const [counts, types] = await Promise.all([countFound(sql, person, query), knownTypes(sql, person)])

@@ -1,8 +1,8 @@
-import { FindAsked, type FindAnswer } from '../../../shared/views/find'
+import { FindAnswer, FindAsked } from '../../../shared/views/find'
 import { findDocuments, knownTypes } from '../../../store/find/find'
 import { nearlySpelt } from '../../../store/find/near'
-import { foundView } from '../../found'
 import { store } from '../../context'
+import { foundView } from '../../found'
 import { listLength } from '../../input'
 import { defineRoute } from '../../route'
 
@@ -10,6 +10,7 @@ export default defineRoute({
   does: 'Documents that one may see by words, values, names and filters, the newest first.',
   may: 'person',
   query: FindAsked,
+  answer: FindAnswer,
   async run({ person, query }): Promise<FindAnswer> {
     const { sql } = store()
     const look = (text: string) => findDocuments(sql, person, { ...query, text }, listLength + 1)

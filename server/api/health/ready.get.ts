@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { setResponseStatus } from 'h3'
 import { readiness } from '../../../store/readiness'
 import { store } from '../../context'
@@ -11,6 +12,13 @@ const mostWaitingSeconds = 600
 export default defineRoute({
   does: 'Whether work goes on: the database, the workers’ last signs of life, the oldest job, the room for pictures; 503 where not.',
   may: 'anybody',
+  answer: z.strictObject({
+    ready: z.boolean(),
+    troubles: z.array(z.string()),
+    workers: z.number(),
+    waitingSeconds: z.number(),
+    freeBytes: z.number().nullable(),
+  }),
   async run({ event }) {
     const { workers, waiting } = await readiness(store().sql)
     const free = await freeBytes()

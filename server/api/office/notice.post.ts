@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { sendNotice } from '../../../connectors/notice'
+import { Done } from '../../../shared/views/done'
 import { findMailServer } from '../../../store/setup/office'
 import { store } from '../../context'
 import { defineRoute, refuse } from '../../route'
@@ -8,6 +9,7 @@ export default defineRoute({
   does: 'Mails a notice to try the office’s mail server.',
   may: 'steward',
   body: z.strictObject({ to: z.email().max(200) }),
+  answer: Done,
   async run({ body: { to }, person }) {
     const mail = await findMailServer(store().sql)
     if (!mail) throw refuse(422, 'No mail server is set up. Fill it in and save first.')

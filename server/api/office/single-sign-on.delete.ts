@@ -1,3 +1,4 @@
+import { Done } from '../../../shared/views/done'
 import { dropSingleSignOn } from '../../../store/setup/singleSignOn'
 import { store } from '../../context'
 import { defineRoute } from '../../route'
@@ -6,6 +7,7 @@ export default defineRoute({
   does: 'Takes away the provider that vouches for people.',
   may: 'steward',
   setting: 'single sign-on',
+  answer: Done,
   async run() {
     await dropSingleSignOn(store().sql)
     return { ok: true }

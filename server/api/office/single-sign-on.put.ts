@@ -1,5 +1,6 @@
 import { SingleSignOn } from '../../../core/model/singleSignOn'
 import { refusedReach } from '../../../reach/networks'
+import { Done } from '../../../shared/views/done'
 import { findSingleSignOn, saveSingleSignOn } from '../../../store/setup/singleSignOn'
 import { store } from '../../context'
 import { defineRoute, refuse } from '../../route'
@@ -10,6 +11,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'single sign-on',
   body: SingleSignOn,
+  answer: Done,
   async run({ body }) {
     const { sql } = store()
     const kept = await findSingleSignOn(sql)

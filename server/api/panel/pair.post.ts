@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../shared/views/done'
 import { turnWasRight } from '../../../store/people/signInTries'
 import { pairPanel } from '../../../store/setup/panels'
 import { store } from '../../context'
@@ -11,6 +12,7 @@ export default defineRoute({
   does: 'Makes this screen the panel of the device whose code is typed.',
   may: 'anybody',
   body: z.strictObject({ code: z.string().regex(/^\d{6}$/, 'six digits') }),
+  answer: Done,
   async run({ event, body: { code } }) {
     const { sql } = store()
     const who = `pairing from ${addressOf(event)}`

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { SignedIn } from '../../../shared/views/people'
 import { personByPassword, personByToken } from '../../../store/people/people'
 import { turnWasRight } from '../../../store/people/signInTries'
 import { takeTap } from '../../../store/setup/panels'
@@ -17,6 +18,7 @@ export default defineRoute({
     /** A badge was held to the reader beside this panel. */
     z.strictObject({ badge: z.literal(true) }),
   ]),
+  answer: SignedIn.nullable(),
   async run({ event, body }) {
     const panel = await requirePanel(event)
     const { sql } = store()

@@ -1,3 +1,4 @@
+import { Done } from '../../../shared/views/done'
 import { unpairPanel } from '../../../store/setup/panels'
 import { store } from '../../context'
 import { defineRoute, Identity } from '../../route'
@@ -6,6 +7,7 @@ export default defineRoute({
   does: 'Takes the panel from a device.',
   may: 'steward',
   params: Identity,
+  answer: Done,
   async run({ params }) {
     await unpairPanel(store().sql, params.id)
     return { ok: true }

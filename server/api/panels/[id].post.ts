@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { findDevice } from '../../../store/setup/devices'
 import { newPanelCode } from '../../../store/setup/panels'
 import { store } from '../../context'
@@ -8,6 +9,7 @@ export default defineRoute({
   does: 'A code with which a screen becomes the panel of this device.',
   may: 'steward',
   params: Identity,
+  answer: z.strictObject({ code: z.string() }),
   async run({ params }) {
     const { sql } = store()
     if (!(await findDevice(sql, params.id))) throw notThere()

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../shared/views/done'
 import { passwordHashOf, setPassword } from '../../../store/people/manage'
 import { secretMatches } from '../../../store/people/passwords'
 import { turnWasRight } from '../../../store/people/signInTries'
@@ -12,6 +13,7 @@ export default defineRoute({
   does: 'Changes one’s own password; every other place where one is signed in ends.',
   may: 'person',
   body: z.strictObject({ old: z.string().min(1).max(200), password: z.string().min(1).max(200) }),
+  answer: Done,
   async run({ event, person, body: { old, password } }) {
     const { sql } = store()
     const who = `proof ${person.id}`

@@ -11,6 +11,7 @@ export default defineRoute({
   does: 'Sets a password by a link, once.',
   may: 'anybody',
   body: z.strictObject({ link: PasswordLink, password: z.string().min(1).max(200) }),
+  answer: z.strictObject({ name: z.string() }),
   async run({ body: { link, password } }) {
     const { sql } = store()
     const person = await personOfLink(sql, link)

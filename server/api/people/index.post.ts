@@ -1,9 +1,11 @@
+import { z } from 'zod'
+import { PasswordLinkView } from '../../../shared/views/people'
 import { addNewPerson } from '../../../store/people/manage'
 import { store } from '../../context'
+import { ownAddress } from '../../ownAddress'
 import { giveLink } from '../../passwordLink'
 import { PersonBody } from '../../personBody'
 import { conflict } from '../../refusals'
-import { ownAddress } from '../../ownAddress'
 import { defineRoute } from '../../route'
 
 export default defineRoute({
@@ -12,6 +14,7 @@ export default defineRoute({
   setting: 'person',
   status: 201,
   body: PersonBody,
+  answer: PasswordLinkView.extend({ id: z.string() }),
   async run({ event, person, body }) {
     const id = await addNewPerson(store().sql, body)
     if (id === null) throw conflict(`There is a person of the name “${body.name}” already. Add a word that tells them apart.`)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../shared/views/done'
 import { deletePrint } from '../../../store/printJobs'
 import { store } from '../../context'
 import { conflict } from '../../refusals'
@@ -14,6 +15,7 @@ export default defineRoute({
       .positive()
       .max(2 ** 31 - 1),
   }),
+  answer: Done,
   async run({ person, params }) {
     if (!(await deletePrint(store().sql, person.id, params.id)))
       throw conflict('This job does not wait any more. It was printed or deleted meanwhile.')

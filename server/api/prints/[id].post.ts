@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { PrintChoices } from '../../../core/model/printing'
+import { Done } from '../../../shared/views/done'
 import { askPrint } from '../../../store/printJobs'
 import { findDevice } from '../../../store/setup/devices'
 import { store } from '../../context'
@@ -18,6 +19,7 @@ export default defineRoute({
       .max(2 ** 31 - 1),
   }),
   body: PrintChoices,
+  answer: Done,
   async run({ event, person, params, body }) {
     const panel = await requirePanel(event)
     const device = await findDevice(store().sql, panel.device_id)

@@ -1,4 +1,4 @@
-import type { HeldPrints } from '../../../shared/views/printing'
+import { HeldPrints } from '../../../shared/views/printing'
 import { heldPrints } from '../../../store/printJobs'
 import { findDevice } from '../../../store/setup/devices'
 import { store } from '../../context'
@@ -8,6 +8,7 @@ import { defineRoute } from '../../route'
 export default defineRoute({
   does: 'Print jobs that wait for whoever asks, and whether the device at which they stand prints.',
   may: 'person',
+  answer: HeldPrints,
   async run({ event, person }): Promise<HeldPrints> {
     const { sql } = store()
     const panel = await panelOf(event)

@@ -1,14 +1,16 @@
+import { z } from 'zod'
 import { newPrintingKey } from '../../../store/people/tokens'
+import { appendToTrail } from '../../../store/trail'
 import { store } from '../../context'
 import { ownAddress } from '../../ownAddress'
 import { defineRoute } from '../../route'
-import { appendToTrail } from '../../../store/trail'
 import { addressOf } from '../../session'
 
 export default defineRoute({
   does: 'Makes a printing key for whoever asks, in the place of the one before, and says where to print to.',
   may: 'person',
   status: 201,
+  answer: z.strictObject({ key: z.string(), address: z.string() }),
   async run({ event, person, actor }) {
     const { sql } = store()
     const key = await newPrintingKey(sql, person.id)

@@ -1,3 +1,4 @@
+import { RubricText } from '../../../shared/views/rubrics'
 import { newestRubric } from '../../../store/setup/rubrics'
 import { store } from '../../context'
 import { notThere } from '../../refusals'
@@ -8,6 +9,7 @@ export default defineRoute({
   does: 'A rubric as it is published.',
   may: 'steward',
   params: Identity,
+  answer: RubricText,
   async run({ params }) {
     const found = await newestRubric(store().sql, params.id)
     if (!found) throw notThere()

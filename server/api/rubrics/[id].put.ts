@@ -10,6 +10,7 @@ export default defineRoute({
   setting: 'rubric',
   params: Identity,
   body: z.strictObject({ from: z.int().positive(), body: z.unknown() }),
+  answer: z.strictObject({ id: z.string(), version: z.number() }),
   async run({ event, person, params, body: { from, body } }) {
     const rubric = soundRubric(body)
     return answerSaved(event, await saveRubric(store().sql, params.id, from, rubric, person.id), rubric.name)

@@ -1,3 +1,4 @@
+import { Done } from '../../../shared/views/done'
 import { dropSecondFactor } from '../../../store/people/secondFactor'
 import { requireProof } from '../../access'
 import { store } from '../../context'
@@ -6,6 +7,7 @@ import { defineRoute } from '../../route'
 export default defineRoute({
   does: 'Takes one’s own second factor away.',
   may: 'person',
+  answer: Done,
   async run({ event, person }) {
     await requireProof(event)
     await dropSecondFactor(store().sql, person.id)

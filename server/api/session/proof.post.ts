@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../shared/views/done'
 import { passwordHashOf } from '../../../store/people/manage'
 import { secretMatches } from '../../../store/people/passwords'
 import { noteProof } from '../../../store/people/sessions'
@@ -12,6 +13,7 @@ export default defineRoute({
   does: 'Shows one’s password again, as what stewards change asks for.',
   may: 'person',
   body: z.strictObject({ password: z.string().min(1).max(200) }),
+  answer: Done,
   async run({ event, person, body: { password } }) {
     const { sql } = store()
     const who = `proof ${person.id}`

@@ -1,3 +1,4 @@
+import { SetupState } from '../../../shared/views/setUp'
 import { anybody } from '../../../store/people/first'
 import { listDestinations } from '../../../store/setup/destinations'
 import { listDevices } from '../../../store/setup/devices'
@@ -8,6 +9,7 @@ import { defineRoute } from '../../route'
 export default defineRoute({
   does: 'How far a copy is set up. Whoever comes first must learn that there is nobody yet.',
   may: 'anybody',
+  answer: SetupState,
   async run() {
     const { sql } = store()
     if (!(await anybody(sql))) return { people: false, devices: false, destinations: false, rubrics: false }

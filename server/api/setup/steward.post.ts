@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { SignedIn } from '../../../shared/views/people'
 import { addFirstSteward } from '../../../store/people/first'
 import { store } from '../../context'
 import { checkPassword } from '../../passwordRule'
@@ -14,6 +15,7 @@ export default defineRoute({
     name: z.string().trim().min(1).max(120),
     password: z.string().min(1).max(200),
   }),
+  answer: SignedIn,
   async run({ event, body: { name, password } }) {
     checkPassword(password, name)
     const person = await addFirstSteward(store().sql, name, password)

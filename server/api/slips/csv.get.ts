@@ -17,8 +17,8 @@ export default defineRoute({
     sendFile(event, 'text/csv; charset=utf-8', { 'content-disposition': 'attachment; filename="slips.csv"' })
     const head = ['slip', 'document', 'file', 'edition', 'batch', 'person', 'destination', 'state', 'begun', 'arrived', 'held', 'tried']
     const lines = rows.map(row => [
-      ...[row.id, row.document, row.title, row.edition, row.batch_name, row.person, row.destination, row.state],
-      ...[row.created_at, row.delivered_at, row.held_at, row.attempts, row.place, row.answer ?? row.trouble, row.bytes, row.sha256],
+      ...[row.id, row.document, row.title, row.edition, row.batchName, row.person, row.destination, row.state],
+      ...[row.createdAt, row.deliveredAt, row.heldAt, row.attempts, row.place, row.answer ?? row.trouble, row.bytes, row.sha256],
     ])
     return [[...head, 'place', 'answer', 'bytes', 'sha256'], ...lines]
       .map(cells => `${cells.map(cell => csvCell(cell)).join(',')}\r\n`)

@@ -1,3 +1,4 @@
+import { Done } from '../../../shared/views/done'
 import { endToken } from '../../../store/people/tokens'
 import { store } from '../../context'
 import { notThere } from '../../refusals'
@@ -8,6 +9,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'token',
   params: Identity,
+  answer: Done,
   async run({ params }) {
     if (!(await endToken(store().sql, params.id))) throw notThere()
     return { ok: true }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { scopes } from '../../../shared/views/people'
+import { Scope } from '../../../shared/views/people'
 import { personByName } from '../../../store/people/people'
 import { addToken } from '../../../store/people/tokens'
 import { store } from '../../context'
@@ -12,8 +12,9 @@ export default defineRoute({
   body: z.strictObject({
     person: z.string().trim().min(1).max(120),
     name: z.string().trim().min(1).max(120),
-    scopes: z.array(z.enum(scopes)).min(1),
+    scopes: z.array(Scope).min(1),
   }),
+  answer: z.strictObject({ token: z.string() }),
   async run({ body }) {
     const { sql } = store()
     const person = await personByName(sql, body.person)

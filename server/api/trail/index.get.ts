@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { TrailLine } from '../../../shared/views/trail'
 import { trailLines } from '../../../store/trailLines'
 import { store } from '../../context'
 import { defineRoute } from '../../route'
@@ -17,5 +18,6 @@ export default defineRoute({
     batch: z.coerce.number().int().positive().optional(),
     before: z.coerce.number().int().positive().nullable().default(null),
   }),
+  answer: z.array(TrailLine),
   run: ({ query }) => trailLines(store().sql, { ...query, most }),
 })

@@ -1,3 +1,4 @@
+import { ChainView } from '../../../shared/views/trail'
 import { headOf, verifyTrail } from '../../../store/trailChain'
 import { store } from '../../context'
 import { defineRoute } from '../../route'
@@ -8,6 +9,7 @@ const newest = 50_000
 export default defineRoute({
   does: 'Looks the newest lines of the trail over: that none was changed, taken out or put in between.',
   may: 'steward',
+  answer: ChainView,
   async run() {
     const { sql } = store()
     const head = await headOf(sql)

@@ -1,3 +1,4 @@
+import { TryView } from '../../../shared/views/rubrics'
 import { showTry } from '../../../store/setup/tries'
 import { store } from '../../context'
 import { notThere } from '../../refusals'
@@ -7,6 +8,7 @@ export default defineRoute({
   does: 'How far a try is, and what came of it.',
   may: 'steward',
   params: Identity,
+  answer: TryView,
   async run({ person, params }) {
     const found = await showTry(store().sql, params.id, person.id)
     if (!found) throw notThere()

@@ -14,6 +14,7 @@ export default defineRoute({
   may: 'steward',
   most: 'stream',
   status: 202,
+  answer: z.strictObject({ id: z.string() }),
   async run({ event, person }) {
     const form = (await readMultipartFormData(event)) ?? []
     const body = form.find(part => part.name === 'body')

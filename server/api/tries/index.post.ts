@@ -10,6 +10,7 @@ export default defineRoute({
   may: 'steward',
   status: 202,
   body: z.strictObject({ body: z.unknown(), batch: z.int().positive(), what: z.enum(['split', 'files']).default('split') }),
+  answer: z.strictObject({ id: z.string() }),
   async run({ person, body: { body, batch, what } }) {
     await requireBatch(person, 'batch', batch)
     const rubric = soundRubric(body)

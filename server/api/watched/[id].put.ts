@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../shared/views/done'
 import { pauseWatchedFolder } from '../../../store/setup/watchedFolders'
 import { store } from '../../context'
 import { notThere } from '../../refusals'
@@ -10,6 +11,7 @@ export default defineRoute({
   setting: 'watched',
   params: Identity,
   body: z.strictObject({ paused: z.boolean() }),
+  answer: Done,
   async run({ params, body: { paused } }) {
     if (!(await pauseWatchedFolder(store().sql, params.id, paused))) throw notThere()
     return { ok: true }

@@ -1,6 +1,7 @@
 import { access, constants } from 'node:fs/promises'
 import { isAbsolute } from 'node:path'
 import { z } from 'zod'
+import { Done } from '../../../shared/views/done'
 import { newestRubric } from '../../../store/setup/rubrics'
 import { addWatchedFolder } from '../../../store/setup/watchedFolders'
 import { allowedFolder } from '../../allowedFolder'
@@ -18,6 +19,7 @@ export default defineRoute({
     rubric: z.uuid(),
     after: z.enum(['remove', 'move']),
   }),
+  answer: Done,
   async run({ person, body: folder }) {
     const { sql } = store()
     if (!(await newestRubric(sql, folder.rubric))) throw notThere()

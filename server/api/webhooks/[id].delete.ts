@@ -1,3 +1,4 @@
+import { Done } from '../../../shared/views/done'
 import { endWebhook } from '../../../store/setup/webhooks'
 import { store } from '../../context'
 import { notThere } from '../../refusals'
@@ -8,6 +9,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'webhook',
   params: Identity,
+  answer: Done,
   async run({ params }) {
     if (!(await endWebhook(store().sql, params.id))) throw notThere()
     return { ok: true }

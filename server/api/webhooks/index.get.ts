@@ -1,3 +1,5 @@
+import { z } from 'zod'
+import { WebhookView } from '../../../shared/views/setUp'
 import { listWebhooks } from '../../../store/setup/webhooks'
 import { store } from '../../context'
 import { defineRoute } from '../../route'
@@ -5,5 +7,6 @@ import { defineRoute } from '../../route'
 export default defineRoute({
   does: 'Programs that are told of changes, without their secrets.',
   may: 'steward',
+  answer: z.array(WebhookView),
   run: () => listWebhooks(store().sql),
 })

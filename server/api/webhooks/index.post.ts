@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { hookEvents } from '../../../shared/views/setUp'
+import { HookEvent } from '../../../shared/views/setUp'
 import { personByName } from '../../../store/people/people'
 import { addWebhook } from '../../../store/setup/webhooks'
 import { store } from '../../context'
@@ -14,8 +14,9 @@ export default defineRoute({
     name: z.string().trim().min(1).max(120),
     address: z.url({ protocol: /^https?$/ }).max(500),
     person: z.string().trim().min(1).max(120),
-    events: z.array(z.enum(hookEvents)).min(1),
+    events: z.array(HookEvent).min(1),
   }),
+  answer: z.strictObject({ id: z.string(), secret: z.string() }),
   async run({ body }) {
     const { sql } = store()
     const person = await personByName(sql, body.person)

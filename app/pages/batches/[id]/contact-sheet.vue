@@ -34,7 +34,7 @@ const print = () => window.print()
     <template v-if="batch">
       <h1 class="text-3xl">{{ batch.name }}</h1>
       <p class="small text-faded">
-        {{ batch.rubric }}, version {{ batch.version }} · begun {{ saidTime(batch.created_at) }} by {{ batch.owner }} ·
+        {{ batch.rubric }}, version {{ batch.version }} · begun {{ saidTime(batch.createdAt) }} by {{ batch.owner }} ·
         {{ counted(batch.totals.scanned, 'side') }}, {{ counted(batch.documents.length, 'document') }}, {{ batch.totals.blank }} blank,
         {{ batch.pages.filter(page => isAsideFate(page.fate) && page.fate !== 'blank').length }} set aside
       </p>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { BatchDetail } from '~~/shared/views/batches'
 import type { PageView } from '~~/shared/views/pages'
 import { useChosen } from '~/components/ribbon/useChosen'
 import { useCorrections } from '~/components/ribbon/useCorrections'
@@ -10,7 +9,7 @@ import { saidTime } from '~/words/time'
 
 definePageMeta({ wide: true })
 const id = Number(useRoute().params.id)
-const { data: batch, trouble, refresh } = useLoaded<BatchDetail>(`/api/batches/${id}`, { is: 'the page' })
+const { data: batch, trouble, refresh } = useBatch(id, { is: 'the page' })
 useLive(id, refresh)
 useHead({ title: () => `${batch.value?.name ?? 'Batch'} · Rubricator` })
 
@@ -105,7 +104,7 @@ async function expected() {
             }}<button v-if="mayRevise" type="button" class="link ml-2" @click="revising = true">
               Version {{ batch.newestVersion }} is there…
             </button></span
-          ><span>begun {{ saidTime(batch.created_at) }}, {{ batch.forGroup ? `waits for ${batch.forGroup}` : `with ${batch.owner}` }}</span
+          ><span>begun {{ saidTime(batch.createdAt) }}, {{ batch.forGroup ? `waits for ${batch.forGroup}` : `with ${batch.owner}` }}</span
           ><button v-if="mayHand" type="button" class="link" @click="handing = true">Hand over…</button
           ><button v-if="mayTake" type="button" class="link" :disabled="running" @click="takeOver">Make it mine</button
           ><StateMark :state="batch.state" />

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { cancelLoad } from '../../../../flow/load'
+import { Done } from '../../../../shared/views/done'
 import { store } from '../../../context'
 import { conflict } from '../../../refusals'
 import { defineRoute } from '../../../route'
@@ -13,6 +14,7 @@ export default defineRoute({
       drop: z.boolean().default(false),
     })
     .default({ drop: false }),
+  answer: Done,
   async run({ actor, batch, body }) {
     if (!(await cancelLoad(store(), actor, batch, body.drop))) throw conflict('No load is running, so there is nothing to cancel.')
     return { ok: true }

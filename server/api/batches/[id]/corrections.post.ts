@@ -1,5 +1,6 @@
 import { Edit } from '../../../../core/model/edit'
 import { correctBatch } from '../../../../flow/correct'
+import { Done } from '../../../../shared/views/done'
 import { store } from '../../../context'
 import { answerCorrection } from '../../../corrections'
 import { defineRoute } from '../../../route'
@@ -8,6 +9,7 @@ export default defineRoute({
   does: 'Makes a change on the ribbon.',
   may: { change: 'batch', act: 'fix' },
   body: Edit,
+  answer: Done,
   async run({ actor, batch, body }) {
     return answerCorrection(
       await correctBatch(store(), actor, batch, body),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { beginUploads } from '../../../../flow/order'
 import { addFile } from '../../../../flow/start'
+import { Done } from '../../../../shared/views/done'
 import { store } from '../../../context'
 import { takeBytes } from '../../../intake'
 import { conflict } from '../../../refusals'
@@ -19,6 +20,7 @@ export default defineRoute({
     /** A document to whose end its pages go. */
     joins: z.coerce.number().int().positive().optional(),
   }),
+  answer: Done,
   async run({ event, actor, batch, query: { name, upload, joins } }) {
     // Its place is kept, and the edit lock asked, before the bytes come.
     await beginUploads(store(), actor, batch, [upload])

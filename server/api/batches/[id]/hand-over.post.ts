@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { handOver } from '../../../../flow/handOver'
+import { Done } from '../../../../shared/views/done'
 import { showBatch } from '../../../../store/batches/show'
 import { findPerson } from '../../../../store/people/manage'
 import { store } from '../../../context'
@@ -13,6 +14,7 @@ export default defineRoute({
   does: 'Hands a batch to another person, or to a group any of whose people may take it, with a word why.',
   may: { change: 'batch', act: 'scan' },
   body: z.union([z.strictObject({ person: z.uuid(), why }), z.strictObject({ group: z.uuid(), why })]),
+  answer: Done,
   async run({ person, actor, batch, body: { why: word, ...to } }) {
     const { sql } = store()
     const done = await handOver(store(), actor, batch, to, word)

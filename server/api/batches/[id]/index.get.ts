@@ -1,37 +1,10 @@
-import { totalsOf } from '../../../../core/ledger/ledger'
-import { Fate } from '../../../../core/model/ledger'
-import type { BatchDetail } from '../../../../shared/views/batches'
-import { editorOf } from '../../../../flow/editLock'
-import { correctionsOf } from '../../../../store/batches/corrections'
-import { differencesOf, expectedOf } from '../../../../store/batches/expected'
-import { inSnapshot } from '../../../../store/database'
-import { documentsOfBatch, loadsOfBatch, pagesOfBatch, placesOfBatch, showBatch } from '../../../../store/batches/show'
-import { actsIn } from '../../../../store/people/rights'
-import { store } from '../../../context'
-import { notThere } from '../../../refusals'
+import { BatchDetail } from '../../../../shared/views/batches'
+import { batchDetail } from '../../../batchDetail'
 import { defineRoute } from '../../../route'
 
 export default defineRoute({
   does: 'A batch with its loads, pages, documents and the totals of its page ledger.',
   may: { see: 'batch' },
-  async run({ person, batch: id }): Promise<BatchDetail> {
-    const [batch, loads, pages, documents, corrections, filed, editor, expected, off, may] = await inSnapshot(store().sql, tx =>
-      Promise.all([
-        showBatch(tx, id),
-        loadsOfBatch(tx, id),
-        pagesOfBatch(tx, id),
-        documentsOfBatch(tx, id),
-        correctionsOf(tx, id),
-        placesOfBatch(tx, id),
-        editorOf(tx, id),
-        expectedOf(tx, id),
-        differencesOf(tx, id),
-        actsIn(tx, person, id),
-      ]),
-    )
-    if (!batch) throw notThere()
-    const decided = pages.flatMap(page => (page.fate === null ? [] : [{ fate: Fate.parse(page.fate) }]))
-    const totals = { ...totalsOf(decided), scanned: pages.length, undecided: pages.length - decided.length }
-    return { ...batch, ...off, filed, loads, pages, documents, corrections, editor, expected, totals, may }
-  },
+  answer: BatchDetail,
+  run: ({ person, batch }) => batchDetail(person, batch),
 })

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { addLoad } from '../../../../flow/start'
+import { Done } from '../../../../shared/views/done'
 import { findDevice } from '../../../../store/setup/devices'
 import { store } from '../../../context'
 import { conflict } from '../../../refusals'
@@ -15,6 +16,7 @@ export default defineRoute({
     /** A document to whose end the load's sides go. */
     joins: z.int().positive().nullable().default(null),
   }),
+  answer: Done,
   async run({ actor, batch, body: { device, replaces, joins } }) {
     if (!(await findDevice(store().sql, device))) throw refuse(404, 'This device is no longer here. Choose another one.')
     if (!(await addLoad(store(), actor, batch, device, { replaces, joins })))

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Pages } from '../../../../core/model/edit'
 import { pastePages } from '../../../../flow/paste'
+import { Done } from '../../../../shared/views/done'
 import { requireBatch } from '../../../access'
 import { store } from '../../../context'
 import { answerCorrection } from '../../../corrections'
@@ -16,6 +17,7 @@ export default defineRoute({
     before: z.int().positive().nullable(),
     cut: z.boolean(),
   }),
+  answer: Done,
   async run({ person, actor, batch, body }) {
     await requireBatch(person, 'batch', body.from, 'fix')
     const made = await pastePages(store(), actor, { ...body, into: batch })

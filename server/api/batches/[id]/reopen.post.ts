@@ -1,4 +1,5 @@
 import { reopenBatch } from '../../../../flow/complete'
+import { Done } from '../../../../shared/views/done'
 import { store } from '../../../context'
 import { conflict } from '../../../refusals'
 import { defineRoute } from '../../../route'
@@ -6,6 +7,7 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'Takes back that all paper is in: more loads may join.',
   may: { change: 'batch', act: 'scan' },
+  answer: Done,
   async run({ actor, batch }) {
     if (!(await reopenBatch(store(), actor, batch)))
       throw conflict(

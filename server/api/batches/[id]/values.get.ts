@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { twiceFields } from '../../../../core/fields/twice'
-import { typeOf } from '../../../../core/model/rubric'
-import type { BulkView } from '../../../../shared/views/documents'
+import { typeOf } from '../../../../core/rubric/rubric'
+import { BulkView } from '../../../../shared/views/documents'
 import { showBatch } from '../../../../store/batches/show'
 import { documentsInBulk, typesInBatch } from '../../../../store/documents/inBulk'
 import { rubricOfBatch } from '../../../../store/setup/rubrics'
@@ -12,6 +12,7 @@ export default defineRoute({
   does: 'The index values of the documents of one type in a batch, as a table.',
   may: { see: 'batch' },
   query: z.object({ type: z.string().max(64).optional() }),
+  answer: BulkView,
   async run({ person, batch, query }): Promise<BulkView> {
     const { sql } = store()
     const [shown, rubric, used] = await Promise.all([showBatch(sql, batch), rubricOfBatch(sql, batch), typesInBatch(sql, batch)])

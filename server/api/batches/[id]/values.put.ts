@@ -1,10 +1,10 @@
 import { z } from 'zod'
+import { DocumentLeased } from '../../../../flow/documentLease'
 import { Typed } from '../../../../flow/entryDraft'
-import { enterValues } from '../../../enterValues'
-import type { BulkKept } from '../../../../shared/views/documents'
+import { BulkKept } from '../../../../shared/views/documents'
 import { findDocument } from '../../../../store/documents/read'
 import { store } from '../../../context'
-import { DocumentLeased } from '../../../../flow/documentLease'
+import { enterValues } from '../../../enterValues'
 import { defineRoute } from '../../../route'
 
 /** Rows that one call keeps: a long table is kept in several, with its progress shown. */
@@ -20,6 +20,7 @@ export default defineRoute({
       .max(mostRows),
     confirm: z.boolean().default(false),
   }),
+  answer: BulkKept,
   async run({ actor, batch, body: { rows, confirm } }): Promise<BulkKept> {
     const answer: BulkKept = { kept: [], faults: [] }
     for (const { document: id, values } of rows) {

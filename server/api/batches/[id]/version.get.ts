@@ -1,4 +1,6 @@
-import { rubricChanges } from '../../../../core/model/rubricDifference'
+import { z } from 'zod'
+import { rubricChanges } from '../../../../core/rubric/rubricDifference'
+import { RubricChange } from '../../../../core/rubric/rubricDifference'
 import { versionsOfBatch } from '../../../../flow/revise'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
@@ -7,6 +9,7 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'What the newest version of its rubric would change for a batch.',
   may: { see: 'batch' },
+  answer: z.strictObject({ from: z.number(), to: z.number(), changes: z.array(RubricChange) }),
   async run({ batch }) {
     const versions = await versionsOfBatch(store().sql, batch)
     if (!versions) throw notThere()

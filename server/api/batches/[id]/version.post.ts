@@ -1,4 +1,5 @@
 import { reviseBatch } from '../../../../flow/revise'
+import { Done } from '../../../../shared/views/done'
 import { store } from '../../../context'
 import { conflict } from '../../../refusals'
 import { defineRoute } from '../../../route'
@@ -6,6 +7,7 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'Has a batch go on under the newest version of its rubric; all its pages are examined again.',
   may: { change: 'batch', act: 'fix' },
+  answer: Done,
   async run({ actor, batch }) {
     const refusals = {
       newest: 'This batch stands under the newest version already.',

@@ -9,6 +9,7 @@ export default defineRoute({
   does: 'Tries a destination, and leaves nothing there.',
   may: 'steward',
   params: z.object({ id: z.string().max(64) }),
+  answer: z.strictObject({ answer: z.string() }),
   async run({ params: { id } }) {
     const row = await destinationToOpen(store().sql, id)
     if (!row) throw notThere()

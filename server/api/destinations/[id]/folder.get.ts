@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { FolderEntry } from '../../../../shared/views/setUp'
+import { FolderEntry } from '../../../../shared/views/setUp'
 import { InsidePath, looking } from '../../../browse'
 import { defineRoute } from '../../../route'
 
@@ -12,6 +12,7 @@ export default defineRoute({
   may: 'person',
   params: z.object({ id: z.string().max(64) }),
   query: z.strictObject({ path: InsidePath.default('') }),
+  answer: z.array(FolderEntry),
   async run({ person, params, query }): Promise<FolderEntry[]> {
     const entries = await looking(person, params.id, browse => browse.list(query.path))
     return entries

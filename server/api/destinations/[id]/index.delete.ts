@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../../shared/views/done'
 import { removeDestination, usesOfDestination } from '../../../../store/setup/destinations'
 import { store } from '../../../context'
 import { conflict, notThere } from '../../../refusals'
@@ -9,6 +10,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'destination',
   params: z.object({ id: z.string().max(64) }),
+  answer: Done,
   async run({ params: { id } }) {
     await store().sql.begin(async tx => {
       const { rubrics, slips } = await usesOfDestination(tx, id)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { connectorNamed, shownOptions } from '../../../../connectors'
-import type { DestinationView } from '../../../../shared/views/setUp'
+import { DestinationView } from '../../../../shared/views/setUp'
 import { findDestination, usesOfDestination } from '../../../../store/setup/destinations'
 import { findGrant } from '../../../../store/setup/grants'
 import { store } from '../../../context'
@@ -11,6 +11,7 @@ export default defineRoute({
   does: 'A destination with its options, but for its secrets, of which only their names are told.',
   may: 'steward',
   params: z.object({ id: z.string().max(64) }),
+  answer: DestinationView,
   async run({ params: { id } }): Promise<DestinationView> {
     const row = await findDestination(store().sql, id)
     if (!row) throw notThere()

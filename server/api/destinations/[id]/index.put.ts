@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../../shared/views/done'
 import { changeDestination, findDestination } from '../../../../store/setup/destinations'
 import { removeGrant } from '../../../../store/setup/grants'
 import { store } from '../../../context'
@@ -15,6 +16,7 @@ export default defineRoute({
   most: mostOptionBytes,
   params: z.object({ id: z.string().max(64) }),
   body: z.strictObject({ name: DestinationName, options: DestinationOptions, inOrder: z.boolean().optional() }),
+  answer: Done,
   async run({ params: { id }, body }) {
     const { sql } = store()
     const row = await findDestination(sql, id)

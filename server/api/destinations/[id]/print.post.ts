@@ -1,9 +1,10 @@
 import { z } from 'zod'
+import { Done } from '../../../../shared/views/done'
 import { comePrint } from '../../../../store/printJobs'
 import { InsidePath, looking } from '../../../browse'
 import { store } from '../../../context'
-import { conflict } from '../../../refusals'
 import { holdBytes } from '../../../printing/hold'
+import { conflict } from '../../../refusals'
 import { defineRoute, refuse } from '../../../route'
 
 export default defineRoute({
@@ -11,6 +12,7 @@ export default defineRoute({
   may: 'person',
   params: z.object({ id: z.string().max(64) }),
   body: z.strictObject({ path: InsidePath }),
+  answer: Done,
   async run({ person, params, body: { path } }) {
     const bytes = await looking(person, params.id, browse => browse.read(path))
     if (bytes.toString('latin1', 0, 5) !== '%PDF-') throw refuse(422, 'Only a PDF can be printed.')

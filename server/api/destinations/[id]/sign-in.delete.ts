@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../../shared/views/done'
 import { removeGrant } from '../../../../store/setup/grants'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
@@ -9,6 +10,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'destination',
   params: z.object({ id: z.string().max(64) }),
+  answer: Done,
   async run({ params: { id } }) {
     if (!(await removeGrant(store().sql, id))) throw notThere()
     return { ok: true }

@@ -10,6 +10,7 @@ export default defineRoute({
   does: 'Where a steward lets this program in for a destination (OAuth 2.0, authorisation code); they come back from there.',
   may: 'steward',
   params: z.object({ id: z.string().max(64) }),
+  answer: z.strictObject({ url: z.string() }),
   async run({ event, params: { id } }) {
     const row = await findDestination(store().sql, id)
     if (!row) throw notThere()

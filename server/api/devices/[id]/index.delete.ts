@@ -1,3 +1,4 @@
+import { Done } from '../../../../shared/views/done'
 import { removeDevice, usesOfDevice } from '../../../../store/setup/devices'
 import { store } from '../../../context'
 import { conflict, notThere } from '../../../refusals'
@@ -8,6 +9,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'device',
   params: Identity,
+  answer: Done,
   async run({ params: { id } }) {
     await store().sql.begin(async tx => {
       const { batches, panel } = await usesOfDevice(tx, id)

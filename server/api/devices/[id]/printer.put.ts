@@ -11,6 +11,7 @@ export default defineRoute({
   setting: 'device',
   params: Identity,
   body: z.strictObject({ printer: z.url({ protocol: /^ipps?$/, error: 'an address such as ipp://192.0.2.7/ipp/print' }).nullable() }),
+  answer: z.strictObject({ says: z.string().nullable() }),
   async run({ params, body: { printer } }) {
     const says = printer === null ? null : await asked(printer)
     if (!(await setPrinter(store().sql, params.id, printer))) throw notThere()

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { Typed } from '../../../../flow/entryDraft'
 import { findDocument } from '../../../../store/documents/read'
-import { enterValues } from '../../../enterValues'
 import { store } from '../../../context'
+import { enterValues } from '../../../enterValues'
 import { conflict, notThere } from '../../../refusals'
 import { defineRoute, refuse } from '../../../route'
 
@@ -13,6 +13,11 @@ export default defineRoute({
     /** What stands in each field, as it was typed; an empty text clears it. */
     values: Typed,
     confirm: z.boolean(),
+  }),
+  answer: z.strictObject({
+    ok: z.boolean(),
+    kept: z.array(z.string()),
+    faults: z.array(z.strictObject({ field: z.string(), why: z.string() })),
   }),
   async run({ actor, params: { id }, body: { values, confirm } }) {
     const document = await findDocument(store().sql, id)

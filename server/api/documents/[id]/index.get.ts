@@ -1,20 +1,22 @@
-import { typeOf } from '../../../../core/model/rubric'
-import { draftOf } from '../../../../flow/entryDraft'
+import { typeOf } from '../../../../core/rubric/rubric'
 import { holderOf } from '../../../../flow/documentLease'
+import { draftOf } from '../../../../flow/entryDraft'
+import { DocumentPage } from '../../../../shared/views/documents'
 import { showBatch } from '../../../../store/batches/show'
 import { countDocuments, filesOfDocument, pagesOfDocument, showDocument } from '../../../../store/documents/show'
 import { valuesBefore } from '../../../../store/documents/siblings'
 import { actsIn } from '../../../../store/people/rights'
 import { rubricOfBatch } from '../../../../store/setup/rubrics'
 import { listSlips } from '../../../../store/slips/list'
-import { turnAt } from '../../../turns'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
 import { defineRoute } from '../../../route'
+import { turnAt } from '../../../turns'
 
 export default defineRoute({
   does: 'A document with its type, pages, files and slips, and what its entry card needs to know.',
   may: { see: 'document' },
+  answer: DocumentPage,
   async run({ person, batch: of, params: { id } }) {
     const { sql } = store()
     const [document, batch, rubric, pages, files, slips, documents, before, holder] = await Promise.all([

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { lookUp } from '../../../../connectors/lookUp'
 import { lookupSystems, valuesOfRecord } from '../../../../core/fields/lookups'
-import type { LookupAnswer } from '../../../../core/model/lookup'
-import { typeOf } from '../../../../core/model/rubric'
+import { FieldValue } from '../../../../core/model/ledger'
+import { LookupAnswer } from '../../../../core/model/lookup'
+import { typeOf } from '../../../../core/rubric/rubric'
 import { keepLookup } from '../../../../flow/lookup'
 import { lookupsOf } from '../../../../store/documents/lookups'
 import { findDocument } from '../../../../store/documents/read'
@@ -26,6 +27,7 @@ export default defineRoute({
     /** Of the records that were found, this one holds. */
     z.strictObject({ system: z.string().min(1).max(100), record: z.string().min(1).max(200) }),
   ]),
+  answer: z.strictObject({ answer: LookupAnswer, values: z.record(z.string(), FieldValue) }),
   async run({ actor, params: { id }, body }) {
     const { sql } = store()
     const document = await findDocument(sql, id)

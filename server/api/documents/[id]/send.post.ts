@@ -1,4 +1,5 @@
 import { sendAgain } from '../../../../flow/amend'
+import { Done } from '../../../../shared/views/done'
 import { store } from '../../../context'
 import { conflict } from '../../../refusals'
 import { defineRoute } from '../../../route'
@@ -6,6 +7,7 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'Sends a filed document once more, as its next edition.',
   may: { change: 'document', act: 'index' },
+  answer: Done,
   async run({ actor, batch, params }) {
     if (!(await sendAgain(store(), actor, { id: params.id, batch })))
       throw conflict(

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { SiblingView } from '../../../../shared/views/documents'
 import { siblingsOf } from '../../../../store/documents/siblings'
 import { rubricOfBatch } from '../../../../store/setup/rubrics'
 import { store } from '../../../context'
@@ -15,6 +16,7 @@ export default defineRoute({
       .transform(text => text.split(',').map(Number))
       .optional(),
   }),
+  answer: z.array(SiblingView),
   async run({ person, batch, query: { only } }) {
     const { sql } = store()
     return siblingsOf(sql, person, batch, await rubricOfBatch(sql, batch), only ?? null)

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { recordsThatBegin } from '../../../../connectors/lookUp'
 import { lookupParts, lookupSystems } from '../../../../core/fields/lookups'
-import { typeOf } from '../../../../core/model/rubric'
-import type { Suggestions } from '../../../../shared/views/documents'
+import { typeOf } from '../../../../core/rubric/rubric'
+import { Suggestions } from '../../../../shared/views/documents'
 import { frequentValues } from '../../../../store/documents/frequent'
 import { findDocument } from '../../../../store/documents/read'
 import { destinationToOpen } from '../../../../store/setup/grants'
@@ -15,6 +15,7 @@ export default defineRoute({
   does: 'What a field may hold that begins as somebody types it: values that it often has, and business records.',
   may: { change: 'document', act: 'index' },
   query: z.object({ field: z.string().min(1).max(64), part: z.string().trim().min(1).max(100) }),
+  answer: Suggestions,
   async run({ person, batch, params: { id }, query: { field: named, part } }): Promise<Suggestions> {
     const { sql } = store()
     const [document, rubric] = await Promise.all([findDocument(sql, id), rubricOfBatch(sql, batch)])

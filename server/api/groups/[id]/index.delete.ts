@@ -1,3 +1,4 @@
+import { Done } from '../../../../shared/views/done'
 import { removeGroup, usesOfGroup } from '../../../../store/people/groups'
 import { store } from '../../../context'
 import { conflict, notThere } from '../../../refusals'
@@ -8,6 +9,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'group',
   params: Identity,
+  answer: Done,
   async run({ params: { id } }) {
     await store().sql.begin(async tx => {
       const { rubrics, batches } = await usesOfGroup(tx, id)

@@ -1,3 +1,4 @@
+import { Done } from '../../../../shared/views/done'
 import { changeGroup } from '../../../../store/people/groups'
 import { store } from '../../../context'
 import { GroupBody, groupNameTaken } from '../../../groupBody'
@@ -10,6 +11,7 @@ export default defineRoute({
   setting: 'group',
   params: Identity,
   body: GroupBody,
+  answer: Done,
   async run({ params: { id }, body: { name, people } }) {
     const changed = await store().sql.begin(tx => changeGroup(tx, id, name, people))
     if (changed === 'not there') throw notThere()

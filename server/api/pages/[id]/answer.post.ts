@@ -1,6 +1,7 @@
 import { Answer } from '../../../../core/model/evidence'
 import { matchTyped } from '../../../../core/split/findStart'
 import { answerPage } from '../../../../flow/correct'
+import { Done } from '../../../../shared/views/done'
 import { rubricOfBatch } from '../../../../store/setup/rubrics'
 import { store } from '../../../context'
 import { answerCorrection } from '../../../corrections'
@@ -10,6 +11,7 @@ export default defineRoute({
   does: 'Says what a page is that the machine could not decide.',
   may: { change: 'page', act: 'fix' },
   body: Answer,
+  answer: Done,
   async run({ actor, batch, params: { id }, body }) {
     if (body.as === 'code') {
       const { split } = await rubricOfBatch(store().sql, batch)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Word } from '../../../../core/model/evidence'
 import { findPageImages } from '../../../../store/documents/show'
 import { store } from '../../../context'
 import { readNow } from '../../../readNow'
@@ -14,6 +15,7 @@ export default defineRoute({
       .min(1)
       .max(6),
   }),
+  answer: z.array(Word),
   async run({ params, body }) {
     const { sql, blobs } = store()
     const page = await findPageImages(sql, params.id)

@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { ProtectCode } from '../../../../core/model/choices'
+import { ProtectCode } from '../../../../core/rubric/choices'
 import { putWordsRight } from '../../../../flow/putWordsRight'
+import { Done } from '../../../../shared/views/done'
 import { store } from '../../../context'
 import { conflict } from '../../../refusals'
 import { defineRoute } from '../../../route'
@@ -21,6 +22,7 @@ export default defineRoute({
       .max(500),
     code: ProtectCode.nullish(),
   }),
+  answer: Done,
   async run({ actor, batch, params: { id }, body }) {
     const refused = await putWordsRight(store(), actor, { id, batch }, body.words, body.code ?? null)
     if (refused) throw conflict(refused)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../../shared/views/done'
 import { findPerson, giveBadge } from '../../../../store/people/manage'
 import { store } from '../../../context'
 import { pinKey } from '../../../panel'
@@ -17,6 +18,7 @@ export default defineRoute({
       .regex(/^[\w-]{4,64}$/, 'the number on the badge: 4 to 64 letters and digits')
       .nullable(),
   }),
+  answer: Done,
   async run({ params: { id }, body: { badge } }) {
     const { sql } = store()
     if (!(await findPerson(sql, id))) throw notThere()

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../../shared/views/done'
 import { changePerson } from '../../../../store/people/manage'
 import { store } from '../../../context'
 import { PersonBody } from '../../../personBody'
@@ -11,6 +12,7 @@ export default defineRoute({
   setting: 'person',
   params: Identity,
   body: PersonBody.extend({ active: z.boolean() }),
+  answer: Done,
   async run({ params: { id }, body }) {
     const changed = await changePerson(store().sql, id, body)
     if (changed === 'not there') throw notThere()

@@ -1,8 +1,9 @@
+import { PasswordLinkView } from '../../../../shared/views/people'
 import { findPerson } from '../../../../store/people/manage'
 import { store } from '../../../context'
+import { ownAddress } from '../../../ownAddress'
 import { giveLink } from '../../../passwordLink'
 import { notThere } from '../../../refusals'
-import { ownAddress } from '../../../ownAddress'
 import { defineRoute, Identity } from '../../../route'
 
 export default defineRoute({
@@ -10,6 +11,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'person',
   params: Identity,
+  answer: PasswordLinkView,
   async run({ event, person, params: { id } }) {
     const found = await findPerson(store().sql, id)
     if (!found) throw notThere()

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { findPerson, giveNewPin } from '../../../../store/people/manage'
 import { store } from '../../../context'
 import { pinKey } from '../../../panel'
@@ -9,6 +10,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'person',
   params: Identity,
+  answer: z.strictObject({ pin: z.string() }),
   async run({ params: { id } }) {
     const { sql } = store()
     if (!(await findPerson(sql, id))) throw notThere()

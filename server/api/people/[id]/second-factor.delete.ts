@@ -1,3 +1,4 @@
+import { Done } from '../../../../shared/views/done'
 import { dropSecondFactor } from '../../../../store/people/secondFactor'
 import { store } from '../../../context'
 import { conflict } from '../../../refusals'
@@ -8,6 +9,7 @@ export default defineRoute({
   may: 'steward',
   setting: 'person',
   params: Identity,
+  answer: Done,
   async run({ params: { id } }) {
     if (!(await dropSecondFactor(store().sql, id))) throw conflict('This person has no second factor.')
     return { ok: true }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../../shared/views/done'
 import { saveDraft } from '../../../../store/setup/drafts'
 import { newestRubric } from '../../../../store/setup/rubrics'
 import { store } from '../../../context'
@@ -11,6 +12,7 @@ export default defineRoute({
   may: 'steward',
   params: Identity,
   body: z.strictObject({ from: z.int().positive(), body: z.unknown() }),
+  answer: Done,
   async run({ person, params, body: { from, body } }) {
     const rubric = soundRubric(body)
     const { sql } = store()

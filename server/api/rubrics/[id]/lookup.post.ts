@@ -2,6 +2,8 @@ import { z } from 'zod'
 import { lookUp } from '../../../../connectors/lookUp'
 import { askedFields } from '../../../../core/fields/given'
 import { chosenValues, lookupParts, lookupSystems } from '../../../../core/fields/lookups'
+import { LookupAnswers } from '../../../../core/model/lookup'
+import { DocumentValues } from '../../../../shared/views/documents'
 import { destinationToOpen } from '../../../../store/setup/grants'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
@@ -17,6 +19,7 @@ export default defineRoute({
     /** The record that a person chose where there are several, by system. */
     chosen: z.record(z.string().max(64), z.string().max(200)).default({}),
   }),
+  answer: z.strictObject({ values: DocumentValues, answers: LookupAnswers }),
   async run({ person, params: { id }, body: { values, chosen } }) {
     const { sql } = store()
     const rubric = (await rubricToScan(person, id))?.rubric

@@ -1,3 +1,4 @@
+import { RubricRights } from '../../../../shared/views/rubrics'
 import { rightsOfRubric } from '../../../../store/setup/rubricRights'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
@@ -7,6 +8,7 @@ export default defineRoute({
   does: 'Who may work with a rubric, and what they may.',
   may: 'steward',
   params: Identity,
+  answer: RubricRights,
   async run({ params: { id } }) {
     const rights = await rightsOfRubric(store().sql, id)
     if (!rights) throw notThere()

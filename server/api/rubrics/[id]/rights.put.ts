@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Act, acts } from '../../../../core/model/rights'
+import { Done } from '../../../../shared/views/done'
 import { setRightsOfRubric } from '../../../../store/setup/rubricRights'
 import { store } from '../../../context'
 import { notThere } from '../../../refusals'
@@ -22,6 +23,7 @@ export default defineRoute({
   setting: 'rights',
   params: Identity,
   body: z.strictObject({ open: z.boolean(), rights: z.array(Right).max(200), told: z.array(z.uuid()).max(50).default([]) }),
+  answer: Done,
   async run({ params: { id }, body }) {
     if (!(await store().sql.begin(tx => setRightsOfRubric(tx, id, body)))) throw notThere()
     return { ok: true }

@@ -1,8 +1,8 @@
 import { connectorNamed } from '../../../../connectors'
 import { askedFields } from '../../../../core/fields/given'
-import type { Choices } from '../../../../core/model/choices'
-import type { StartForm } from '../../../../shared/views/start'
-import { withChoices } from '../../../../core/model/withChoices'
+import type { Choices } from '../../../../core/rubric/choices'
+import { withChoices } from '../../../../core/rubric/withChoices'
+import { StartForm } from '../../../../shared/views/start'
 import { fileWeights, pageWeights } from '../../../../store/pages/weights'
 import { rememberedChoices } from '../../../../store/people/choices'
 import { findDestination, listDestinations } from '../../../../store/setup/destinations'
@@ -15,6 +15,7 @@ export default defineRoute({
   does: 'What starting a batch with a rubric asks of a person, and how it would be scanned.',
   may: 'person',
   params: Identity,
+  answer: StartForm,
   async run({ person, params: { id } }): Promise<StartForm> {
     const { sql } = store()
     const found = await rubricToScan(person, id)

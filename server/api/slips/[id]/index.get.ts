@@ -1,8 +1,8 @@
 import { shownValue } from '../../../../core/fields/fieldValue'
-import { typeOf } from '../../../../core/model/rubric'
-import type { SlipPage } from '../../../../shared/views/slips'
-import { rubricOfBatch } from '../../../../store/setup/rubrics'
+import { typeOf } from '../../../../core/rubric/rubric'
+import { SlipPage } from '../../../../shared/views/slips'
 import { findOffice } from '../../../../store/setup/office'
+import { rubricOfBatch } from '../../../../store/setup/rubrics'
 import { slipRow } from '../../../../store/slips/list'
 import { documentToDeliver, findSlip } from '../../../../store/slips/toDeliver'
 import { store } from '../../../context'
@@ -12,6 +12,7 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'A slip with everything that it is a proof of: files with their digests, index values, place and answer.',
   may: { see: 'slip' },
+  answer: SlipPage,
   async run({ params, batch }): Promise<SlipPage> {
     const { sql } = store()
     const [row, slip] = await Promise.all([slipRow(sql, params.id), findSlip(sql, params.id)])

@@ -1,4 +1,5 @@
 import { retrySlip } from '../../../../flow/deliver'
+import { Done } from '../../../../shared/views/done'
 import { findSlip } from '../../../../store/slips/toDeliver'
 import { store } from '../../../context'
 import { conflict, notThere } from '../../../refusals'
@@ -7,6 +8,7 @@ import { defineRoute } from '../../../route'
 export default defineRoute({
   does: 'Tries a failed delivery again.',
   may: { change: 'slip', act: 'index' },
+  answer: Done,
   async run({ actor, params }) {
     const slip = await findSlip(store().sql, params.id)
     if (!slip) throw notThere()

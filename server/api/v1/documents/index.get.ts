@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { ApiDocuments, DocumentState } from '../../../../shared/views/api'
+import { ApiDocuments } from '../../../../shared/views/api'
+import { DocumentState } from '../../../../shared/views/documents'
 import { searchDocuments } from '../../../../store/documents/search'
 import { store } from '../../../context'
 import { listLength } from '../../../input'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../../../shared/views/done'
 import { forgetLearned } from '../../../../../store/learned'
 import { store } from '../../../../context'
 import { notThere } from '../../../../refusals'
@@ -11,6 +12,7 @@ export default defineRoute({
   may: 'steward',
   params: Identity,
   body: z.strictObject({ what: z.enum(['types', 'place']), type: name, field: name }),
+  answer: Done,
   async run({ params: { id }, body }) {
     if (!(await forgetLearned(store().sql, id, body))) throw notThere()
     return { ok: true }

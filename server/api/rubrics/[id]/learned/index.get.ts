@@ -1,6 +1,6 @@
-import { placeSpeaks } from '../../../../../core/learning/places'
 import { typesSpeak } from '../../../../../core/learning/likeness'
-import type { LearnedView } from '../../../../../shared/views/rubrics'
+import { placeSpeaks } from '../../../../../core/learning/places'
+import { LearnedView } from '../../../../../shared/views/rubrics'
 import { learnedOf } from '../../../../../store/learned'
 import { store } from '../../../../context'
 import { defineRoute, Identity } from '../../../../route'
@@ -9,6 +9,7 @@ export default defineRoute({
   does: 'What was learned of a rubric’s paper from what people confirmed, and how often it is right.',
   may: 'steward',
   params: Identity,
+  answer: LearnedView,
   async run({ params: { id } }): Promise<LearnedView> {
     const { types, places } = await learnedOf(store().sql, id)
     return {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Done } from '../../../../../shared/views/done'
 import { dismissSuggestion } from '../../../../../store/suggestions'
 import { store } from '../../../../context'
 import { notThere } from '../../../../refusals'
@@ -9,6 +10,7 @@ export default defineRoute({
   may: 'steward',
   params: Identity,
   body: z.strictObject({ key: z.string().min(1).max(300) }),
+  answer: Done,
   async run({ person, params: { id }, body: { key } }) {
     if (!(await dismissSuggestion(store().sql, id, key, person.id))) throw notThere()
     return { ok: true }

@@ -1,6 +1,7 @@
+import { z } from 'zod'
 import { suggestForType } from '../../../../../core/learning/suggestFields'
 import { suggestForPages } from '../../../../../core/learning/suggestPages'
-import type { Suggestion } from '../../../../../core/learning/suggestion'
+import { Suggestion } from '../../../../../core/learning/suggestion'
 import { isTaught } from '../../../../../core/model/learned'
 import { confirmedDocuments } from '../../../../../store/learned'
 import { newestRubric, soundRubric } from '../../../../../store/setup/rubrics'
@@ -17,6 +18,7 @@ export default defineRoute({
   does: 'What people corrected under a rubric’s newest version, as changes that would spare them that, each tried on the same paper.',
   may: 'steward',
   params: Identity,
+  answer: z.array(Suggestion),
   async run({ params: { id } }): Promise<Suggestion[]> {
     const { sql } = store()
     const row = await newestRubric(sql, id)

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { writtenFields } from '../../../../../core/fields/written'
 import { FieldValue } from '../../../../../core/model/ledger'
-import { typeOf } from '../../../../../core/model/rubric'
+import { typeOf } from '../../../../../core/rubric/rubric'
 import { ApiDocument } from '../../../../../shared/views/api'
 import { filesOfDocument, pagesOfDocument, showDocument } from '../../../../../store/documents/show'
-import { listSlips } from '../../../../../store/slips/list'
 import { rubricOfBatch } from '../../../../../store/setup/rubrics'
+import { listSlips } from '../../../../../store/slips/list'
 import { store } from '../../../../context'
 import { notThere } from '../../../../refusals'
 import { defineRoute } from '../../../../route'
@@ -40,14 +40,14 @@ export default defineRoute({
       pages: pages.map(page => page.position),
       files: files
         .filter(file => file.edition === newest)
-        .map(({ name, media_type: mediaType, bytes, sha256 }) => ({ name, mediaType, bytes, sha256 })),
+        .map(({ name, mediaType, bytes, sha256 }) => ({ name, mediaType, bytes, sha256 })),
       slips: slips.map(slip => ({
         destination: slip.destination,
         state: slip.state,
         place: slip.place,
         answer: slip.answer,
         trouble: slip.trouble,
-        deliveredAt: slip.delivered_at,
+        deliveredAt: slip.deliveredAt,
       })),
     }
   },

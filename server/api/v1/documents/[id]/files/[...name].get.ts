@@ -16,7 +16,7 @@ export default defineRoute({
     const file = (await filesOfDocument(sql, params.id)).find(one => one.name === params.name)
     if (!file) throw notThere()
     await appendToTrail(sql, actor, { what: 'download', batch, document: params.id, new: { file: file.name } }, addressOf(event))
-    sendFile(event, file.media_type, {
+    sendFile(event, file.mediaType, {
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file.name.split('/').pop() ?? 'document')}`,
       'x-content-type-options': 'nosniff',
     })

@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { PrintChoices } from './printing'
-import { Rubric, type Changeable } from './rubric'
+import { PrintChoices } from '../model/printing'
+import { Rubric } from './rubric'
+import type { Changeable } from './scan'
 
 const { shape: scan } = Rubric.shape.scan.unwrap()
 const { shape: clean } = Rubric.shape.clean.unwrap()

@@ -27,15 +27,3 @@ export const identifier = z.string().regex(/^[A-Za-z][A-Za-z0-9_-]{0,63}$/, 'let
 export const nameTemplate = text(templateFault, 500)
 /** A template of a text. */
 export const textTemplate = (most: number) => text(textFault, most)
-
-const rectangle = z.strictObject({
-  x: z.number().min(0),
-  y: z.number().min(0),
-  width: z.number().positive(),
-  height: z.number().positive(),
-  unit: z.enum(['in', 'mm']).default('in'),
-})
-
-/** A place on the upright page, measured from its top-left corner. `{}` is the whole page. */
-export const Zone = z.union([rectangle, z.strictObject({})])
-export type Zone = z.infer<typeof Zone>

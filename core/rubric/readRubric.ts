@@ -1,4 +1,4 @@
-import { issuesOf, type Issue } from './issues'
+import { issuesOf, type Issue } from '../model/issues'
 import { Rubric } from './rubric'
 
 /** Checks anything against the rubric format. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { highlighterColours } from './highlighters'
+import { highlighterColours } from '../model/highlighters'
 import { pattern } from './schemas'
 
 /** What is blacked out in pictures, words, values and files: what is marked on paper, and what fits a pattern. */

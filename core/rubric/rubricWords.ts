@@ -1,10 +1,11 @@
-import { formatFacts, type FormatName } from './fileFormats'
-import { formatName } from './barcodeFormats'
+import { sizeOfPaper } from '../model/paper'
+import { formatFacts, type FormatName } from '../model/fileFormats'
+import { formatName } from '../model/barcodeFormats'
 import type { Rubric } from './rubric'
-import { zoneBox, zoneWords } from './zone'
+import { zoneBox, zoneWords } from '../model/zone'
 
-// A4 in inches: the page on which a rubric's zones are meant.
-const page = { width: 8.27, height: 11.69 }
+// The page on which a rubric's zones are meant.
+const page = sizeOfPaper('auto')
 
 const counted = (count: number, noun: string) => (count === 1 ? noun : `${count} ${noun}s`)
 

@@ -1,11 +1,14 @@
+import { z } from 'zod'
+
 /** One place in which two rubrics differ. */
-export interface RubricChange {
+export const RubricChange = z.object({
   /** The keys that lead there; numbers count from 0, and what has a label is named by it: types, `“Permit”`, fields, `“Hull number”`. */
-  at: readonly (string | number)[]
+  at: z.array(z.union([z.string(), z.number()])).readonly(),
   /** What stands there; null where nothing does. */
-  before: string | null
-  after: string | null
-}
+  before: z.string().nullable(),
+  after: z.string().nullable(),
+})
+export type RubricChange = z.infer<typeof RubricChange>
 
 type Place = RubricChange['at']
 type Thing = { id: string; label?: string }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { identifier, pattern, textTemplate, Zone } from './schemas'
+import { Zone } from '../model/zone'
+import { identifier, pattern, textTemplate } from './schemas'
 
 export const TextSource = z.union([
   z.strictObject({ near: z.string().min(1), value: pattern }),

@@ -1,0 +1,17 @@
+import type { Word } from '../core/model/evidence'
+
+/**
+ * One page of a document to be made: its image file, the words on it, the sheet whose side it is, and the PDF page that
+ * it was born as, where it never was paper.
+ */
+export interface PageToMake {
+  file: string
+  mono: boolean
+  widthPx: number
+  heightPx: number
+  dpi: number
+  words: readonly Word[]
+  sheet?: number
+  side?: 'front' | 'back'
+  born?: { file: string; page: number }
+}
