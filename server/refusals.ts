@@ -4,6 +4,7 @@ import type { z } from 'zod'
 import { DocumentLeased } from '../flow/documentLease'
 import { EditLocked, NoSuchBatch } from '../flow/inBatch'
 import { Locked } from '../flow/storeOutcome'
+import { BlobFault } from '../store/blobs/blobs'
 import type { Problem } from '../shared/views/api'
 
 /** What was asked cannot be done in the present state. */
@@ -24,6 +25,13 @@ const whatCannotBeKept: Record<string, string> = {
 export function refusalOf(error: unknown): H3Error | Error {
   if (error instanceof EditLocked || error instanceof DocumentLeased || error instanceof Locked) return conflict(error.message)
   if (error instanceof NoSuchBatch) return notThere()
+  if (error instanceof BlobFault) {
+    log.error(said(error), 'what was kept is not there')
+    return createError({
+      statusCode: 503,
+      message: 'What was kept of it is gone or was changed in the store. A steward restores it from a backup.',
+    })
+  }
   const unstorable = error instanceof Error && 'code' in error ? whatCannotBeKept[String(error.code)] : undefined
   if (unstorable) return createError({ statusCode: 400, message: unstorable })
   return isError(error) || error instanceof Error ? error : new Error(String(error))
@@ -40,13 +48,14 @@ const titles: Record<number, string> = {
   422: 'Not sound',
   429: 'Too often',
   502: 'The other side failed',
+  503: 'Not in the store',
   507: 'No room',
 }
 
 /** Answers a refusal as RFC 9457 has it. What was not meant for other programs is said in the log alone. */
 export function problemOf(event: H3Event, error: H3Error | Error): z.infer<typeof Problem> {
   const status = isError(error) ? error.statusCode : 500
-  const known = (isError(error) && status < 500) || status === 507 || status === 502
+  const known = (isError(error) && status < 500) || [502, 503, 507].includes(status)
   if (!known) log.error({ request: (event.context.asked as { id?: string } | undefined)?.id, ...said(error) }, 'a request failed')
   setResponseStatus(event, status)
   setResponseHeader(event, 'content-type', 'application/problem+json')

@@ -81,10 +81,11 @@ describe('upright', () => {
   const stack = makeStack('office-letters', 3)
   const straightUp = Rubric.parse({ version: 1, name: 'R', scan: { colour: 'grey' }, clean: { rotate: 'upright' } })
 
+  let expected: Awaited<ReturnType<typeof examinePage>> | undefined
   it.each([90, 180, 270] as const)("a letter that was fed %i° wrong is turned by its text's direction", async degrees => {
     const scanned = await drawnPixels(stack, 0, 'front', { dpi: 150, colour: 'grey' })
     const { page: image } = await examinePage({ ...quarterTurn(scanned, degrees), dpi: 150 }, straightUp, { side: 'front' })
-    const expected = await examinePage({ ...scanned, dpi: 150 }, straightUp, { side: 'front' })
+    expected ??= await examinePage({ ...scanned, dpi: 150 }, straightUp, { side: 'front' })
     expect([image.width, image.height]).toEqual([expected.page.width, expected.page.height])
     let apart = 0
     for (let at = 0; at < image.data.length; at++) if (Math.abs(image.data[at]! - expected.page.data[at]!) > 90) apart++

@@ -78,6 +78,9 @@ const bodies: Record<string, (things: Things) => unknown> = {
 /** A sound body for a route; undefined where none is known. */
 export const bodyOf = (row: TableRow, things: Things): unknown => bodies[row.path]?.(things)
 
+/** A path as seen from where programs call. */
+export const fromBase = (path: string) => path.replace('/api/v1', '').replace(/^\/api\//, '/../')
+
 /** What somebody is answered, with the words of a refusal. */
 export async function send(
   { ask, name }: Asking,
@@ -94,11 +97,7 @@ export async function send(
     return { status, words: answer?.message }
   }
   const shown = program(name ?? '', name === null ? 'no token' : undefined)
-  const {
-    status,
-    body: answer,
-    type,
-  } = await shown<{ detail?: string }>(row.method, path.replace('/api/v1', '').replace(/^\/api\//, '/../'), body)
+  const { status, body: answer, type } = await shown<{ detail?: string }>(row.method, fromBase(path), body)
   if (status >= 400) expect(type).toBe('application/problem+json')
   return { status, words: answer.detail }
 }

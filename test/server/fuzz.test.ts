@@ -4,25 +4,9 @@ import { sampleBatch } from '../product/sample'
 import { bodyOf, named, send, signedIn, thingsOf, type Asking, type Things } from './askRoute'
 import { pathOf, routeTable, type TableRow } from './routeTable'
 
-// What no person types and any program may send: each route answers it, and none of them fails over it.
+// What no person types and any program may send, at each place of each route (random.test.ts sends it at random): none fails over it.
 const halfPair = 'half a pair \ud800'
-const strange: unknown[] = [
-  null,
-  '',
-  -1,
-  1e308,
-  0.5,
-  true,
-  [],
-  {},
-  [[[[[[[[[[]]]]]]]]]],
-  'nul\u0000byte',
-  halfPair,
-  '\u202e${{<%=../../etc/passwd',
-  'x'.repeat(20_000),
-  { $ne: null },
-  Array.from({ length: 5000 }, () => 1),
-]
+const strange: unknown[] = [null, '', 1e308, {}, 'nul\u0000byte', halfPair, 'x'.repeat(20_000), Array.from({ length: 5000 }, () => 1)]
 
 let owner: Asking
 const things: Things = {}

@@ -4,6 +4,7 @@ import type { Subject } from '../../store/people/rights'
 
 interface RouteFacts {
   may: string | { see: Subject } | { change: Subject; act: Act }
+  query?: unknown
   body?: unknown
   scope?: string
 }
