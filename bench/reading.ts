@@ -8,24 +8,13 @@ import { writePageFiles } from '../engine/pageFiles'
 import { readBest } from '../engine/reading'
 import { decodePage, openSource } from '../engine/sources'
 import { poorPages } from './poorPages'
+import { recall } from './recall'
 
 // How much of poor pages is read, against the bare engine on the same files: `npm run bench:reading -- 3 2` for seed 3, two pages each.
 
 const [seed, each] = [Number(process.argv[2] ?? 1), Number(process.argv[3] ?? 1)]
 const languages = ['eng']
-
-/** Share of the words that were read, each as often as it stands there. */
-function recall(found: readonly { text: string }[], wanted: readonly string[]): number {
-  const left = new Map<string, number>()
-  for (const { text } of found) left.set(text, (left.get(text) ?? 0) + 1)
-  let hits = 0
-  for (const word of wanted) {
-    const count = left.get(word) ?? 0
-    if (count > 0) hits++
-    left.set(word, count - 1)
-  }
-  return hits / wanted.length
-}
+const texts = (pages: readonly { text: string }[][]) => pages[0]!.map(word => word.text)
 
 const folder = await mkdtemp(join(tmpdir(), 'rubricator-bench-'))
 const sums = new Map<string, { bare: number; mono: number; grey: number; pages: number; poor: boolean }>()
@@ -40,7 +29,7 @@ for (const [at, { kind, poor, dpi, picture, words }] of (await poorPages(seed, e
   const [bare, took] = await seconds(() => readPages([file], dpi, languages))
   bareSeconds += took
   const row = sums.get(kind) ?? { bare: 0, mono: 0, grey: 0, pages: 0, poor }
-  row.bare += recall(bare[0]!, words)
+  row.bare += recall(texts(bare), words)
   row.pages++
   for (const colour of ['mono', 'grey'] as const) {
     const rubric = Rubric.parse({ version: 1, name: 'Reading', scan: { colour } })
@@ -50,7 +39,7 @@ for (const [at, { kind, poor, dpi, picture, words }] of (await poorPages(seed, e
       await mkdir(own)
       return readBest([await writePageFiles(examined, own)], dpi, languages)
     })
-    row[colour] += recall(read[0]!, words)
+    row[colour] += recall(texts(read), words)
     ourSeconds += tookUs / 2
   }
   sums.set(kind, row)

@@ -72,9 +72,10 @@ export async function encodePng(image: PageImage, dpi: number): Promise<Buffer> 
   chunk.writeUInt32BE(perMetre, 12)
   chunk[16] = 1
   chunk.writeUInt32BE(crc32(chunk.subarray(4, 17)), 17)
-  // After the signature and IHDR (PNG, third edition, 5.6: pHYs before the first IDAT).
+  // After the signature and IHDR, once (PNG, third edition, 5.6: pHYs before the first IDAT); the encoder has one of its own.
   const header = 33
-  return Buffer.concat([png.subarray(0, header), chunk, png.subarray(header)])
+  const present = png.subarray(header + 4, header + 8).toString('latin1') === 'pHYs' ? chunk.length : 0
+  return Buffer.concat([png.subarray(0, header), chunk, png.subarray(header + present)])
 }
 
 /** Pixels; the format itself ends at four times that. */

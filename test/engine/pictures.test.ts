@@ -28,11 +28,13 @@ describe('page files', () => {
   })
 
   it.each([
-    ['JPEG', encodeJpeg],
-    ['PNG', encodePng],
-  ])('grey %s stays one channel and keeps its resolution', async (_, encode) => {
-    const { channels, density } = await sharp(await encode({ width, height, channels: 1, data: ink, dpi: 200 }, 200)).metadata()
+    ['JPEG', encodeJpeg, 'JFIF'],
+    ['PNG', encodePng, 'pHYs'],
+  ])('grey %s stays one channel and says its resolution, once', async (_, encode, mark) => {
+    const file = await encode({ width, height, channels: 1, data: ink, dpi: 200 }, 200)
+    const { channels, density } = await sharp(file).metadata()
     expect([channels, density]).toEqual([1, 200])
+    expect(file.toString('latin1').split(mark)).toHaveLength(2)
   })
 
   it('says nothing of a resolution that no device has', async () => {
