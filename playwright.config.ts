@@ -1,7 +1,8 @@
 import { defineConfig } from '@playwright/test'
 import { running } from './test/product/running'
 
-const device = /(mouse|keyboard|panel|register)\.spec\.ts$/
+// Besides, what has a copy of its own, so that both lanes take as long.
+const device = /(mouse|keyboard|panel|register|empty)\.spec\.ts$/
 
 export default defineConfig({
   testDir: 'test/browser',

@@ -64,7 +64,8 @@ export interface Verified {
 
 /**
  * Looks the chain over: that no line of it was changed, taken out or put in between; and, from its start, that each value
- * that lines tell of is the one that was kept, or was let go of by a line.
+ * that lines tell of is the one that was kept, or was let go of by a line. Each place is held against the digest that is kept for
+ * the one before it, so parts are looked over side by side.
  * @param from begins behind this place, whose digest is believed; 0 is the whole chain
  * @param known a place that was told to people earlier; the chain must come through it
  */
@@ -72,45 +73,84 @@ export async function verifyTrail(
   sql: Sql,
   { from = 0, known = null, progress }: { from?: number; known?: ChainHead | null; progress?: (lines: number) => void } = {},
 ): Promise<Verified> {
-  const [first] = from ? await sql<{ hash: Buffer }[]>`select hash from trail_chain where seq = ${from}` : []
-  let before: Buffer = first?.hash ?? start
-  let seq = first ? from : 0
-  let lines = 0
-  let met = known === null
-  let fault: string | null = null
-  const query = sql<{ seq: number; hash: Buffer; id: number; text: string | null }[]>`
-    select seq, hash, trail_chain.trail_id as id, case when trail.id is not null then ${line(sql)} end as text
-    from trail_chain
-    left join trail on trail.id = trail_chain.trail_id
-    where seq > ${seq}
-    order by seq`
-  for await (const rows of query.cursor(atOnce)) {
-    for (const row of rows) {
-      if (row.seq !== seq + 1) fault = `Place ${seq + 1} of the chain is gone.`
-      else if (row.text === null) fault = `The line at place ${row.seq} is gone.`
-      else {
-        before = hashed(before, row.text)
-        if (!before.equals(row.hash)) fault = `The line at place ${row.seq} is not the one that was written.`
-        else if (known?.seq === row.seq) {
-          met = before.toString('hex') === known.hash
-          if (!met) fault = `The chain at place ${row.seq} is another one than was told.`
-        }
-      }
-      if (fault) break
-      seq = row.seq
-      lines++
+  const begin = (await placeAt(sql, from))?.seq ?? 0
+  const end = Math.max(begin, (await headOf(sql))?.seq ?? 0)
+  const faults: Fault[] = []
+  let [next, lines] = [begin, 0]
+  const lane = async () => {
+    while (next < end) {
+      const part = { after: next, to: Math.min(end, next + atATime) }
+      next = part.to
+      const fault = await faultOfPart(sql, part)
+      if (fault) {
+        faults.push(fault)
+        next = end
+      } else progress?.((lines += part.to - part.after))
     }
-    progress?.(lines)
-    if (fault) break
   }
-  if (!fault && !met) fault = `The chain ends before place ${known!.seq}, which was told: its end was cut off.`
+  await Promise.all(Array.from({ length: Math.min(mostLanes, sql.options.max) }, lane))
+  const first = faults.sort((one, other) => one.place - other.place)[0]
+  const last = first ? first.place - 1 : end
+  let fault = first?.words ?? (known && (await faultOfKnown(sql, known)))
   const [counts] = await sql<{ unchained: number; strange: number }[]>`
     select (select count(*)::int from trail_unchained) as unchained,
       (select count(*)::int from trail) - (select count(*)::int from trail_chain) - (select count(*)::int from trail_unchained) as strange`
   if (!fault && counts!.strange !== 0) fault = `${Math.abs(counts!.strange)} lines of the trail were put in or taken out beside the chain.`
   // Of all lines or none: which values belong to the newest lines alone would take as long to find out.
   if (!fault && from === 0) fault = await faultOfValues(sql)
-  return { lines, unchained: counts!.unchained, head: seq ? { seq, hash: before.toString('hex') } : null, fault }
+  return { lines: last - begin, unchained: counts!.unchained, head: await placeAt(sql, last), fault }
+}
+
+const atATime = 50_000
+const mostLanes = 4
+
+/** What is wrong, in words, and at which place. */
+interface Fault {
+  place: number
+  words: string
+}
+
+async function placeAt(sql: Sql, seq: number): Promise<ChainHead | null> {
+  const [row] = await sql<ChainHead[]>`select seq, encode(hash, 'hex') as hash from trail_chain where seq = ${seq}`
+  return row ?? null
+}
+
+async function faultOfKnown(sql: Sql, { seq, hash }: ChainHead): Promise<string | null> {
+  const place = await placeAt(sql, seq)
+  if (!place) return `The chain ends before place ${seq}, which was told: its end was cut off.`
+  return place.hash === hash ? null : `The chain at place ${seq} is another one than was told.`
+}
+
+/** What is wrong first behind a place and up to another. PostgreSQL makes the digests: fetching a row for each line takes longer. */
+async function faultOfPart(sql: Sql, { after, to }: { after: number; to: number }): Promise<Fault | null> {
+  const [span] = await sql<{ least: number; most: number; places: number }[]>`
+    select coalesce(min(trail_id), 0) as least, coalesce(max(trail_id), 0) as most, count(*)::int as places
+    from trail_chain
+    where seq > ${after} and seq <= ${to}`
+  const [wrong] = await sql<{ place: number; gone: boolean }[]>`
+    with part as (
+      select seq, hash, trail_id, coalesce(lag(hash) over (order by seq), ${start}::bytea) as before
+      from trail_chain
+      where seq >= ${after} and seq <= ${to}
+    )
+    select seq as place, trail.id is null as gone
+    from part
+    left join trail on trail.id = part.trail_id and trail.id >= ${span!.least} and trail.id <= ${span!.most}
+    where seq > ${after} and (trail.id is null or hash <> sha256(before || convert_to(${line(sql)}, 'UTF8')))
+    order by seq
+    limit 1`
+  const [missing] =
+    span!.places === to - after
+      ? []
+      : await sql<{ place: number }[]>`
+          select place from generate_series(${after + 1}::bigint, ${to}) as place
+          where not exists (select 1 from trail_chain where seq = place)
+          order by place
+          limit 1`
+  if (missing && !(wrong && wrong.place < missing.place))
+    return { place: missing.place, words: `Place ${missing.place} of the chain is gone.` }
+  if (!wrong) return null
+  return { place: wrong.place, words: `The line at place ${wrong.place} is ${wrong.gone ? 'gone' : 'not the one that was written'}.` }
 }
 
 /** Keeps what the chain comes to today, once; null where that was done, or there is nothing. */

@@ -80,7 +80,7 @@ export function fromSchema(schema: z.ZodType, known: readonly (string | number)[
     return random.pick(random.chance(0.7) ? texts : odd)
   }
   const number = ({ minimum, maximum, type }: Schema): number => {
-    if (random.chance(0.4)) return Number(random.pick(known.filter(one => typeof one === 'number')))
+    if (random.chance(0.4)) return random.pick(known.filter(one => typeof one === 'number'))
     const found = random.pick([...numbers, minimum ?? 0, maximum ?? 1, (maximum ?? 1) + 1, (minimum ?? 0) - 1])
     return type === 'integer' && random.chance(0.8) ? Math.trunc(found) : found
   }

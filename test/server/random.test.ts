@@ -55,7 +55,7 @@ it(
       if (status === 401 && name) asking.set(name, await client(name).catch(() => asking.get(name)!))
       // What another machine does not answer (502), or the store does not have (503: the file that tests add), is said.
       if (status >= 500 && ![502, 503].includes(status))
-        failed.push(`${name} ${row.method} ${path} ${JSON.stringify(body)?.slice(0, 1000)}: ${status}`)
+        failed.push(`${name} ${row.method} ${path} ${JSON.stringify(body ?? null).slice(0, 1000)}: ${status}`)
     }
     console.log(`asked at random: ${[...statuses].map(([status, count]) => `${count} times ${status}`).join(', ')}`)
     expect(failed).toEqual([])
