@@ -67,11 +67,17 @@ export interface Verified {
  * that lines tell of is the one that was kept, or was let go of by a line. Each place is held against the digest that is kept for
  * the one before it, so parts are looked over side by side.
  * @param from begins behind this place, whose digest is believed; 0 is the whole chain
+ * @param part how many places are looked over in one go
  * @param known a place that was told to people earlier; the chain must come through it
  */
 export async function verifyTrail(
   sql: Sql,
-  { from = 0, known = null, progress }: { from?: number; known?: ChainHead | null; progress?: (lines: number) => void } = {},
+  {
+    from = 0,
+    known = null,
+    part: atATime = 50_000,
+    progress,
+  }: { from?: number; known?: ChainHead | null; part?: number; progress?: (lines: number) => void } = {},
 ): Promise<Verified> {
   const begin = (await placeAt(sql, from))?.seq ?? 0
   const end = Math.max(begin, (await headOf(sql))?.seq ?? 0)
@@ -101,7 +107,6 @@ export async function verifyTrail(
   return { lines: last - begin, unchained: counts!.unchained, head: await placeAt(sql, last), fault }
 }
 
-const atATime = 50_000
 const mostLanes = 4
 
 /** What is wrong, in words, and at which place. */

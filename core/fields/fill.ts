@@ -7,7 +7,7 @@ import type { FillEvidence } from './evidence'
 import { checkValue, type Checked } from './fieldValue'
 import { kindOf } from './kinds'
 import { rowsOf } from './kinds/table'
-import { allReadings, type OtherCell, type Reading } from './readings'
+import { allReadings, type OtherCell, type Reading, printedLabels } from './readings'
 
 export interface Filled {
   fields: Record<string, FieldValue>
@@ -31,6 +31,7 @@ export function fillFields(type: Fields | null, evidence: FillEvidence): Filled 
   const found = new Map<string, Found>()
   const under = new Set<string>()
   const byId = new Map((type?.fields ?? []).map(field => [field.id, field]))
+  const labelled = { ...evidence, labels: evidence.labels ?? printedLabels(type?.fields ?? []) }
   // A field that others are joined from is filled before them; one that is joined from itself stays empty.
   const fill = (id: string): Found | null => {
     const field = byId.get(id)
@@ -38,7 +39,7 @@ export function fillFields(type: Fields | null, evidence: FillEvidence): Filled 
     const known = found.get(id)
     if (known) return known
     under.add(id)
-    const filled = fillField(field, evidence, other => fill(other)?.value ?? null)
+    const filled = fillField(field, labelled, other => fill(other)?.value ?? null)
     under.delete(id)
     found.set(id, filled)
     return filled

@@ -4,7 +4,7 @@ import { zoneBox, type Box } from '../model/zone'
 import { fillTemplate } from '../name/template'
 import { patternOf } from '../pattern/pattern'
 import { boxOf } from '../text/exports'
-import { findAll } from '../text/find'
+import { findAll, letters } from '../text/find'
 import type { FillEvidence } from './evidence'
 import { valueAt } from './learnedPlace'
 import { cutFromAddress } from './cutAddress'
@@ -98,14 +98,15 @@ function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, 
     }
   } else {
     for (const [page, words] of [...evidence.pages.entries(), ...(evidence.again ?? []).entries()]) {
-      for (const found of findAll(words, source.text)) {
-        const { value: raw, confidence, repaired } = found
+      for (const found of findAll(words, source.text, foreignLabels(field, evidence))) {
+        const { value: raw, confidence, repaired, cutFrom } = found
         const reading: Reading = {
           raw,
           from: 'text',
           confidence,
           ...placeOf(evidence, page, boxOf(found.words)),
           ...(repaired === undefined ? {} : { repaired }),
+          ...(cutFrom === undefined ? {} : { doubt: `It is part of “${cutFrom}”.` }),
         }
         const cut = field.kind === 'email' ? cutFromAddress(words, found, 'near' in source.text ? source.text.near : '') : null
         if (cut === null) yield reading
@@ -113,6 +114,20 @@ function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, 
       }
     }
   }
+}
+
+const labelsOf = (field: Pick<Field, 'from'>): string[] =>
+  field.from.flatMap(source =>
+    'text' in source && 'near' in source.text ? [source.text.near] : 'table' in source ? Object.values(source.table.headings) : [],
+  )
+
+/** The labels beside which fields are looked for, and the headings of their tables. */
+export const printedLabels = (fields: readonly Pick<Field, 'from'>[]): string[] => [...new Set(fields.flatMap(labelsOf))]
+
+/** Those that are not the field's own. */
+function foreignLabels(field: Field, { labels = [] }: FillEvidence): string[] {
+  const own = new Set(labelsOf(field).map(letters))
+  return labels.filter(label => !own.has(letters(label)))
 }
 
 function placeOf(evidence: FillEvidence, page: number, box: Box): Pick<Reading, 'page' | 'box'> {

@@ -55,15 +55,15 @@ export function findRows(
   source: TableSource,
   languages: readonly string[],
 ): FoundRows | null {
-  let printed: Printed[] | null = null
+  let headings: Headings | null = null
   let found: FoundRows | null = null
   for (const [page, words] of pages.entries()) {
     const lines = levelLines(words)
     const heads = headingsOn(words, lines, source)
-    printed = heads?.printed ?? printed
-    if (!printed) continue
+    headings = heads ?? headings
+    if (!headings) continue
     const below = heads ? lines.filter(line => middle(boxOf(line)) > heads.bottom) : lines
-    const gathered = gather(below, { printed, columns, source, languages, page, begun: heads !== null })
+    const gathered = gather(below, { ...headings, columns, source, languages, page, begun: heads !== null })
     if (gathered.rows.length) {
       found ??= { rows: [], page, box: gathered.box! }
       found.rows.push(...gathered.rows)
@@ -86,7 +86,7 @@ function textsOf(line: readonly Word[]): string[] {
 }
 
 /** The line on which the most of the asked headings stand, and all that is printed on it. */
-function headingsOn(words: readonly Word[], lines: readonly Word[][], source: TableSource): { printed: Printed[]; bottom: number } | null {
+function headingsOn(words: readonly Word[], lines: readonly Word[][], source: TableSource): (Headings & { bottom: number }) | null {
   const asked = Object.entries(source.headings)
   const places = asked.map(([id, heading]) => labelPlaces(words, heading).map(place => ({ id, ...place })))
   const level = (a: Box, b: Box) => Math.abs(middle(a) - middle(b)) < 0.6 * Math.max(a.height, b.height)
@@ -101,11 +101,20 @@ function headingsOn(words: readonly Word[], lines: readonly Word[][], source: Ta
   const others = segmentsOf(line)
     .map(segment => ({ id: null, ...boxOf(segment) }))
     .filter(other => !best.some(one => one.x < other.x + other.width && other.x < one.x + one.width))
-  return { printed: [...best, ...others].sort((a, b) => a.x - b.x), bottom: Math.max(...best.map(one => one.y + one.height)) }
+  return {
+    printed: [...best, ...others].sort((a, b) => a.x - b.x),
+    lost: best.length < asked.length,
+    bottom: Math.max(...best.map(one => one.y + one.height)),
+  }
 }
 
-interface Table {
+interface Headings {
   printed: readonly Printed[]
+  /** One that was asked for was not read: what stands below it must not go to its neighbours. */
+  lost: boolean
+}
+
+interface Table extends Headings {
   columns: readonly Column[]
   source: TableSource
   languages: readonly string[]
@@ -120,14 +129,14 @@ interface Gathered {
   ended: boolean
 }
 
-function gather(lines: readonly Word[][], { printed, columns, source, languages, page, begun }: Table): Gathered {
+function gather(lines: readonly Word[][], { printed, lost, columns, source, languages, page, begun }: Table): Gathered {
   const gathered: Gathered = { rows: [], box: null, ended: false }
   const figures = columns.filter(column => kindOf(column).digits)
   for (const line of lines) {
     const texts = textsOf(line)
     if (source.until && texts.some(text => patternOf(source.until!).test(text))) return { ...gathered, ended: true }
     if (texts.some(text => carried.test(text))) continue
-    const cells = cellsOf(line, printed, columns)
+    const cells = cellsOf(line, { printed, lost }, columns)
     const last = gathered.rows.at(-1)
     const words = Object.fromEntries(
       Object.entries(cells).flatMap(([id, cell]) => {
@@ -170,8 +179,11 @@ function betweenFigures(rows: readonly ReadRow[], figures: readonly Column[], be
   return rows.slice(begun ? 0 : Math.max(0, rows.findIndex(read)), rows.findLastIndex(read) + 1)
 }
 
+/** How far from its heading a figure may stand where another heading was lost, in inches. */
+const ownReach = 0.45
+
 /** Each run of words belongs to the column whose heading it stands under, or else to the nearest. */
-function cellsOf(line: readonly Word[], printed: readonly Printed[], columns: readonly Column[]): Record<string, Word[]> {
+function cellsOf(line: readonly Word[], { printed, lost }: Headings, columns: readonly Column[]): Record<string, Word[]> {
   const cells: Record<string, Word[]> = {}
   const put = (words: readonly Word[]) => {
     const box = boxOf(words)
@@ -187,6 +199,7 @@ function cellsOf(line: readonly Word[], printed: readonly Printed[], columns: re
     const runs = segmentsOf((cells[id] ?? []).sort((a, b) => a.x - b.x))
     const heading = printed.find(column => column.id === id)
     if (heading && runs.length > 1) cells[id] = runs.sort((a, b) => distance(heading, boxOf(a)) - distance(heading, boxOf(b)))[0]!
+    if (heading && lost && cells[id] && distance(heading, boxOf(cells[id])) > ownReach) cells[id] = []
   }
   return cells
 }

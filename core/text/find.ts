@@ -3,6 +3,7 @@ import { patternOf } from '../pattern/pattern'
 import type { TextSource } from '../rubric/field'
 import { centreInside, zoneBox, type Box } from '../model/zone'
 import { boxOf } from './exports'
+import { middle } from './geometry'
 import { linesOf, textOf } from './lines'
 import { withDigits } from './repair'
 
@@ -12,6 +13,8 @@ export interface Found {
   words: Word[]
   /** What stands there, where letters that only a digit's place explains were read as digits. */
   repaired?: string
+  /** More digits stand right before or behind it: what was read of a number that is longer. */
+  cutFrom?: string
 }
 
 /** What is compared of printed words: letters and figures, whatever their case. */
@@ -34,6 +37,7 @@ function matchText(words: readonly Word[], printed: string, text: string, patter
     return from < end && from + word.text.length > match.index
   })
   const value = match.first ?? match.text
+  const cut = match.first === undefined || match.first === null ? wholeNumber(text, match.index, end) : match.text
   const from = match.index + Math.max(0, match.text.indexOf(value))
   const stands = printed.slice(from, from + value.length)
   return {
@@ -41,7 +45,17 @@ function matchText(words: readonly Word[], printed: string, text: string, patter
     confidence: Math.min(1, ...used.map(word => word.confidence)),
     words: used,
     ...(stands === value ? {} : { repaired: stands }),
+    ...(cut === match.text ? {} : { cutFrom: cut }),
   }
+}
+
+/** A match with the digits that stand right before and behind its own. */
+function wholeNumber(text: string, from: number, to: number): string {
+  const isDigit = (at: number) => /\d/.test(text.charAt(at))
+  let [first, end] = [from, to]
+  if (isDigit(from)) while (isDigit(first - 1)) first--
+  if (isDigit(to - 1)) while (isDigit(end)) end++
+  return text.slice(first, end)
 }
 
 /** The matches of a pattern among the words whose centres lie in the zone (null: the whole page), line by line, then across lines. */
@@ -62,9 +76,12 @@ const firstOf = (all: Generator<Found>): Found | null => {
 export const findInZone = (words: readonly Word[], zone: Box | null, pattern: string): Found | null =>
   firstOf(allInZone(words, zone, pattern))
 
-/** What a text source finds on a page, the nearest first: beside or below its label wherever that stands, or in its zone. */
-export function findAll(words: readonly Word[], source: TextSource): Generator<Found> {
-  return 'near' in source ? allNear(words, source.near, source.value) : allInZone(words, zoneBox(source.zone), source.value)
+/**
+ * What a text source finds on a page, the nearest first: beside or below its label wherever that stands, or in its zone.
+ * @param others labels of other fields, at which what stands beside or below this one ends
+ */
+export function findAll(words: readonly Word[], source: TextSource, others: readonly string[] = []): Generator<Found> {
+  return 'near' in source ? allNear(words, source.near, source.value, others) : allInZone(words, zoneBox(source.zone), source.value)
 }
 
 /** The first of what a text source finds. */
@@ -164,18 +181,21 @@ function restBelow(line: readonly Word[], above: Box, count: number): readonly W
   return gap > -0.3 * above.height && gap < 1.2 * above.height && Math.abs(first.x - above.x) < 0.3 ? line.slice(0, count) : null
 }
 
-const middle = (box: Box) => box.y + box.height / 2
-
 /**
- * The match nearest to a printed label: right of it on the same line, else below it.
+ * The match nearest to a printed label: right of it on the same line, else below it, up to where another label stands.
  * Distances are in inches; below means within an inch and overlapping the label's width or starting near its left edge.
  */
-function* allNear(words: readonly Word[], label: string, pattern: string): Generator<Found> {
-  for (const place of labelPlaces(words, label)) {
+function* allNear(words: readonly Word[], label: string, pattern: string, others: readonly string[]): Generator<Found> {
+  const places = labelPlaces(words, label)
+  const foreign = places.length ? others.flatMap(other => labelPlaces(words, other)).filter(place => standsAlone(words, place)) : []
+  const isForeign = (word: Word) => foreign.some(place => centreInside(word, place))
+  for (const place of places) {
     const tall = Math.max(place.height, 0.1)
-    const right = words
+    const level = words
       .filter(word => word.x >= place.x + place.width - 0.02 && Math.abs(middle(word) - middle(place)) < tall * 0.8)
       .sort((a, b) => a.x - b.x)
+    const other = level.findIndex(isForeign)
+    const right = other < 0 ? level : level.slice(0, other)
     const beside = matchWords(place.glued ? [place.glued, ...right] : right, pattern)
     if (beside) {
       yield beside
@@ -187,6 +207,7 @@ function* allNear(words: readonly Word[], label: string, pattern: string): Gener
       return gap > -tall * 0.3 && gap < 1 && word.x < place.x + Math.max(place.width, 1.5) && word.x + word.width > place.x - 0.15
     })
     for (const row of rowsOf(under)) {
+      if (isForeign(row[0]!)) break
       const below = matchWords(row, pattern)
       if (below) {
         yield below
@@ -194,6 +215,25 @@ function* allNear(words: readonly Word[], label: string, pattern: string): Gener
       }
     }
   }
+}
+
+/** How wide a gap parts a label from a text that has the same words, in heights of its letters. */
+const gapInHeights = 1.2
+const leastSure = 0.5
+
+/** Whether nothing but the label's own words stands there: “Berth” and “Berth:”, but not the “Berth” of “Berth 14”. */
+function standsAlone(words: readonly Word[], place: LabelPlace): boolean {
+  if (place.glued) return true
+  const gap = gapInHeights * place.height
+  const own = words.filter(word => centreInside(word, place))
+  const ends = own.some(word => word.text.endsWith(':') && word.x + word.width > place.x + place.width - 0.02)
+  return !words.some(word => {
+    // Rules of a form are read as strokes and single letters, not surely.
+    if (!letters(word.text) || word.confidence < leastSure) return false
+    if (own.includes(word) || Math.abs(middle(word) - middle(place)) > place.height * 0.8) return false
+    const [before, after] = [place.x - (word.x + word.width), word.x - (place.x + place.width)]
+    return (before > -0.02 && before < gap && !word.text.endsWith(':')) || (after > -0.02 && after < gap && !ends)
+  })
 }
 
 // Reading order puts a form's cells in any order, so rows are made from geometry, not from line numbers.

@@ -47,6 +47,46 @@ it.each<[string, Record<number, string>, string | undefined]>([
   expect(fill([permit], { pages: [line(1, words)] }).fields.permit?.value).toBe(value)
 })
 
+it.each<[string, Record<number, string>[], string | undefined]>([
+  [
+    'in the next cell, with both values below',
+    [
+      { 1: 'Vessel', 4: 'Hull', 4.5: 'number' },
+      { 1: 'Grey', 1.5: 'Heron', 4: '79337244' },
+    ],
+    'Grey Heron',
+  ],
+  [
+    'below, with both values beside',
+    [
+      { 1: 'Vessel', 3: 'Grey', 3.5: 'Heron' },
+      { 1: 'Hull', 1.5: 'number', 3: '79337244' },
+    ],
+    'Grey Heron',
+  ],
+  ['on the same line', [{ 1: 'Vessel', 1.6: 'Grey', 2.1: 'Heron', 4: 'Hull', 4.5: 'number:', 5.2: '79337244' }], 'Grey Heron'],
+  ['below, and there is no value', [{ 1: 'Vessel' }, { 1: 'Hull', 1.5: 'number', 3: '79337244' }], undefined],
+  ['as part of the value', [{ 1: 'Vessel', 3: 'Hull', 3.5: 'number', 4.05: 'nine' }], 'Hull number nine'],
+])('a value ends where the label of another field stands: %s', (_, lines, value) => {
+  const fields = [
+    { id: 'vessel', from: [{ text: { near: 'Vessel', value: '[A-Z].*' } }] },
+    { id: 'hull', from: [{ text: { near: 'Hull number', value: '\\d{8}' } }] },
+  ]
+  expect(fill(fields, { pages: [lines.flatMap((words, at) => line(1 + at * 0.2, words))] }).fields.vessel?.value).toBe(value)
+})
+
+it('takes no part of a longer number, unless the pattern says which, and offers it with the reason', () => {
+  const near = (value: string) => ({ id: 'hull', from: [{ text: { near: 'Hull', value } }] })
+  const pages = [line(1, { 1: 'Hull', 2: '559956282' })]
+  const { fields, candidates } = fill([near('\\d{8}')], { pages })
+  expect(fields.hull).toBeUndefined()
+  expect(candidates.hull).toMatchObject([{ value: '55995628', why: 'It is part of “559956282”.' }])
+  expect(fill([near('\\d(\\d{8})')], { pages }).fields.hull?.value).toBe('59956282')
+  expect(fill([near('\\d{9}')], { pages }).fields.hull?.value).toBe('559956282')
+  const again = [line(1, { 1: 'Hull', 2: '59956282' })]
+  expect(fill([near('\\d{8}')], { pages, again }).fields.hull?.value).toBe('59956282')
+})
+
 it('repairs letters where only digits can stand, says what was read, and offers what fails its check with the reason', () => {
   const hull = { id: 'hull', check: 'luhn', from: [{ text: { near: 'Hull', value: '\\d{8}' } }] }
   expect(fill([hull], { pages: [line(1, { 1: 'Hull', 2: '9829458O' })] }).fields.hull).toMatchObject({
@@ -155,6 +195,27 @@ it('reads rows by column, over two lines and over two pages, to the total, and t
     page: 4,
   })
   expect(written.pay).toMatchObject({ value: '1300.00' })
+})
+
+it('gives no column the figures of one whose heading was lost', () => {
+  const [what, amount] = items.columns
+  const columns = [
+    what,
+    { id: 'count', label: 'Count', kind: 'number' },
+    { id: 'price', label: 'Price', kind: 'number', decimals: 2 },
+    amount,
+  ]
+  const headings = { what: 'Description', count: 'Quantity', price: 'Unit price', amount: 'Amount' }
+  const lost = [
+    ...line(1, { 1: 'Description', 3: 'Quantity', 7: 'Amount' }),
+    ...line(1.3, { 1: 'Pilotage', 3.4: '3', 4.6: '12.50', 7: '37.50' }),
+    ...line(1.5, { 1: 'Water', 4.6: '290.51', 7: '290.51' }),
+  ]
+  const { written } = fill([{ ...items, columns, from: [{ table: { headings } }] }], { pages: [lost] })
+  expect(written.items?.value).toEqual([
+    { what: 'Pilotage', count: '3', amount: '37.50' },
+    { what: 'Water', amount: '290.51' },
+  ])
 })
 
 it('a total that its rows do not add up to waits, whether it is required or not', () => {

@@ -18,6 +18,12 @@ const all = async () => {
     await new Promise(resolve => setTimeout(resolve, 100))
   }
 }
+/** What looking it over gives, in one go and in parts. */
+const verify = async (options: Parameters<typeof verifyTrail>[1] = {}) => {
+  const found = await verifyTrail(sql, options)
+  for (const part of [1, 4, 5]) expect(await verifyTrail(sql, { ...options, part })).toEqual(found)
+  return found
+}
 const write = (count: number) =>
   sql.begin(async tx => {
     for (let at = 0; at < count; at++)
@@ -55,11 +61,11 @@ it('chains each line once, in the order in which they were committed, and agrees
   open!()
   await slow
   await all()
-  const found = await verifyTrail(sql)
+  const found = await verify()
   expect(found).toMatchObject({ fault: null, unchained: 0 })
   expect(found.head!.seq).toBe(before.seq + 4)
-  expect(await verifyTrail(sql, { from: before.seq })).toMatchObject({ lines: 4, fault: null, head: found.head })
-  expect(await verifyTrail(sql, { known: readHead(headText(before)) })).toMatchObject({ fault: null })
+  expect(await verify({ from: before.seq })).toMatchObject({ lines: 4, fault: null, head: found.head })
+  expect(await verify({ known: readHead(headText(before)) })).toMatchObject({ fault: null })
 })
 
 it('tells of values that can go without breaking it, and shows where one was changed or went in silence', async () => {
@@ -74,10 +80,10 @@ it('tells of values that can go without breaking it, and shows where one was cha
   const shown = async () => (await trailLines(sql, { before: null, most: 1, what: 'enter' }))[0]!
   expect(await shown()).toMatchObject({ old: { who: 'Wenna' }, new: { fee: '12.50', who: 'Wenna "Ä"' } })
   expect(JSON.stringify(await sql`select old, new from trail order by id desc limit 1`)).not.toContain('Wenna')
-  expect((await verifyTrail(sql)).fault).toBeNull()
+  expect((await verify()).fault).toBeNull()
   await expect(sql`update trail_values set value = 'other'`).rejects.toThrow('Nothing is ever taken out')
   await meddle(`update trail_values set value = '99.00' where value = '12.50'`)
-  expect((await verifyTrail(sql)).fault).toBe('A value that the trail tells of, of document 7, is not the one that was kept.')
+  expect((await verify()).fault).toBe('A value that the trail tells of, of document 7, is not the one that was kept.')
   await meddle(`update trail_values set value = '12.50' where value = '99.00'`)
 
   // A document that is no more told of the same, before its batch was split anew.
@@ -97,10 +103,10 @@ it('tells of values that can go without breaking it, and shows where one was cha
     { who: goneValue },
     { fee: '12.50', who: goneValue },
   ])
-  expect((await verifyTrail(sql)).fault).toBeNull()
+  expect((await verify()).fault).toBeNull()
   const kept = await sql`select digest, document_id, field, salt, value from trail_values`
   await sql`delete from trail_values`
-  expect((await verifyTrail(sql)).fault).toMatch(/^A value that line \d+ of the trail tells of is gone, and no line says why\.$/)
+  expect((await verify()).fault).toMatch(/^A value that line \d+ of the trail tells of is gone, and no line says why\.$/)
   await sql`insert into trail_values ${sql(kept)}`
 })
 
@@ -113,22 +119,22 @@ it('shows that a line was changed, taken out, put in between, or the end cut off
 
   const [was] = await sql<{ text: string }[]>`select new::text as text from trail where id = ${line!.id}`
   await meddle(`update trail set new = '{"fee":"99"}' where id = ${line!.id}`)
-  expect((await verifyTrail(sql)).fault).toBe('The line at place 5 is not the one that was written.')
+  expect((await verify()).fault).toBe('The line at place 5 is not the one that was written.')
   await meddle(`update trail set new = '${was!.text}' where id = ${line!.id}`)
-  expect((await verifyTrail(sql)).fault).toBeNull()
+  expect((await verify()).fault).toBeNull()
 
   const [kept] = await sql<{ id: number; hash: string }[]>`
     select trail_id as id, encode(hash, 'hex') as hash from trail_chain where seq = 12`
   await meddle('delete from trail_chain where seq = 12')
-  expect((await verifyTrail(sql)).fault).toBe('Place 12 of the chain is gone.')
+  expect((await verify()).fault).toBe('Place 12 of the chain is gone.')
   await meddle(`insert into trail_chain values (12, ${kept!.id}, decode('${kept!.hash}', 'hex'))`)
 
   await meddle(`insert into trail (actor, what) values ('worker', 'put in')`)
-  expect((await verifyTrail(sql, { from: 20 })).fault).toContain('put in or taken out beside the chain')
+  expect((await verify({ from: 20 })).fault).toContain('put in or taken out beside the chain')
   await meddle(`delete from trail where what = 'put in'`)
   await meddle(`delete from trail_chain where seq = ${head.seq}`)
-  expect((await verifyTrail(sql, { from: 20, known: head })).fault).toContain(`ends before place ${head.seq}`)
-  expect((await verifyTrail(sql, { from: 20, known: { ...head, seq: 21 } })).fault).toContain('another one than was told')
+  expect((await verify({ from: 20, known: head })).fault).toContain(`ends before place ${head.seq}`)
+  expect((await verify({ from: 20, known: { ...head, seq: 21 } })).fault).toContain('another one than was told')
 })
 
 it('tells once a day what the chain comes to', async () => {
