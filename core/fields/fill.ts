@@ -7,7 +7,7 @@ import type { FillEvidence } from './evidence'
 import { checkValue, type Checked } from './fieldValue'
 import { kindOf } from './kinds'
 import { rowsOf } from './kinds/table'
-import { allReadings, type OtherCell, type Reading, printedLabels } from './readings'
+import { allReadings, printedLabels, type OtherCell, type Reading } from './readings'
 
 export interface Filled {
   fields: Record<string, FieldValue>

@@ -37,7 +37,7 @@ function matchText(words: readonly Word[], printed: string, text: string, patter
     return from < end && from + word.text.length > match.index
   })
   const value = match.first ?? match.text
-  const cut = match.first === undefined || match.first === null ? wholeNumber(text, match.index, end) : match.text
+  const cut = match.first === undefined ? wholeNumber(text, match.index, end) : match.text
   const from = match.index + Math.max(0, match.text.indexOf(value))
   const stands = printed.slice(from, from + value.length)
   return {
