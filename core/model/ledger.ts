@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { Code, Redaction } from './evidence'
 import type { FormatName } from './fileFormats'
+import { SheetSide } from './scanned'
 import { Box } from './zone'
 
 /** What the machine decides of a side. */
@@ -67,7 +68,7 @@ export const LedgerPage = z.object({
   source: z.string(),
   sourcePage: z.int().nullable(),
   sheet: z.int(),
-  side: z.enum(['front', 'back']),
+  side: SheetSide,
   /** Which page of an opened book; absent for a side that is one page. */
   half: z.enum(['left', 'right']).optional(),
   widthPx: z.int().nullable(),

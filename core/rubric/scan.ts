@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ScanSource } from '../model/scanned'
 import { textTemplate } from './schemas'
 
 /** What a rubric may let the person who scans change. */
@@ -26,7 +27,7 @@ export type Changeable = (typeof changeable)[number]
 const colour = z.string().regex(/^#[0-9a-fA-F]{6}$/, 'a colour such as "#d94a3a"')
 
 export const Scan = z.strictObject({
-  source: z.enum(['feeder', 'glass']).default('feeder'),
+  source: ScanSource.default('feeder'),
   sides: z.enum(['one', 'both']).default('one'),
   flip: z.enum(['long-edge', 'short-edge']).default('long-edge'),
   colour: z.enum(['auto', 'colour', 'grey', 'mono']).default('auto'),

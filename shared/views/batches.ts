@@ -7,6 +7,7 @@ import { Act } from '../../core/model/rights'
 import { DocumentView } from './documents'
 import { PageView } from './pages'
 import { inParts } from './parts'
+import { ScanSource } from '../../core/model/scanned'
 
 export const LoadState = z.enum(['asked', 'scanning', 'ended', 'failed', 'cancelled'])
 export type LoadState = z.infer<typeof LoadState>
@@ -65,7 +66,7 @@ export const BatchDetail = z.strictObject({
   trouble: z.string().nullable(),
   rubric: z.string(),
   rubricId: z.string(),
-  source: z.enum(['feeder', 'glass']),
+  source: ScanSource,
   /** Two sides of a card make one page. */
   card: z.boolean(),
   owner: z.string(),

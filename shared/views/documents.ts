@@ -8,6 +8,7 @@ import { Act } from '../../core/model/rights'
 import { Returned } from '../../core/model/verdict'
 import { DocumentType } from '../../core/rubric/rubric'
 import { SlipRow } from './slips'
+import { ColourMode, SheetSide } from '../../core/model/scanned'
 
 export const DocumentState = z.enum(['open', 'indexed', 'checked', 'sent'])
 export type DocumentState = z.infer<typeof DocumentState>
@@ -29,14 +30,14 @@ export const PageOfDocument = z.strictObject({
   picture: z.string().nullable(),
   position: z.number(),
   sheet: z.number(),
-  side: z.enum(['front', 'back']),
+  side: SheetSide,
   widthPx: z.number(),
   heightPx: z.number(),
   dpi: z.number(),
   why: z.string(),
   /** How many places of it are blacked out. */
   black: z.number(),
-  colour: z.enum(['mono', 'grey', 'colour']).nullable(),
+  colour: ColourMode.nullable(),
   /** How far it was turned to be straight, in degrees. */
   skewDeg: z.number(),
   /** It never was paper: its text is its own. */

@@ -4,12 +4,13 @@ import { Box } from '../../core/model/zone'
 import { Fate } from '../../core/model/ledger'
 import { Note } from '../../core/model/note'
 import { Candidate } from '../../core/split/candidates'
+import { ScanSource, SheetSide } from '../../core/model/scanned'
 
 export const PageView = z.strictObject({
   id: z.number(),
   position: z.number(),
   sheet: z.number(),
-  side: z.enum(['front', 'back']),
+  side: SheetSide,
   /** Which page of an opened book. */
   half: z.enum(['left', 'right']).nullable(),
   examined: z.boolean(),
@@ -36,7 +37,7 @@ export const Question = z.strictObject({
   id: z.number(),
   batch: z.number(),
   batchName: z.string(),
-  source: z.enum(['feeder', 'glass']),
+  source: ScanSource,
   /** Changes with the picture, for its address. */
   picture: z.string().nullable(),
   position: z.number(),
@@ -88,7 +89,7 @@ export type PageRedactions = z.infer<typeof PageRedactions>
 export const PageCodes = z.strictObject({
   id: z.number(),
   position: z.number(),
-  side: z.enum(['front', 'back']),
+  side: SheetSide,
   picture: z.string().nullable(),
   widthPx: z.number(),
   heightPx: z.number(),

@@ -7,6 +7,7 @@ import { fileFormats } from '../../core/model/fileFormats'
 import { rubricIcons } from '../../core/rubric/rubricIcons'
 import { Act } from '../../core/model/rights'
 import { Comparison } from '../../core/split/compare'
+import { ColourMode, ScanSource, SheetSide } from '../../core/model/scanned'
 
 export const RubricText = z.strictObject({ id: z.string(), name: z.string(), version: z.number(), body: z.unknown() })
 export type RubricText = z.infer<typeof RubricText>
@@ -18,7 +19,7 @@ export const RubricChoice = z.strictObject({
   /** What it is for, in a line, and its picture. */
   about: z.string().nullable(),
   icon: z.enum(rubricIcons).nullable(),
-  source: z.enum(['feeder', 'glass']),
+  source: ScanSource,
   words: z.array(z.string()),
   /** How many batches this person has started with it. */
   uses: z.number(),
@@ -92,7 +93,7 @@ export const TryOutcome = z.strictObject({
       page: z.number(),
       id: z.number().nullable(),
       sheet: z.number(),
-      side: z.enum(['front', 'back']),
+      side: SheetSide,
       picture: z.string().nullable(),
     }),
   ),
@@ -101,9 +102,6 @@ export const TryOutcome = z.strictObject({
   documents: z.array(ComparedDocument),
 })
 export type TryOutcome = z.infer<typeof TryOutcome>
-
-export const ColourMode = z.enum(['mono', 'grey', 'colour'])
-export type ColourMode = z.infer<typeof ColourMode>
 
 /** What a draft makes of a document's first pages. */
 export const SampleFiles = z.strictObject({
@@ -140,7 +138,7 @@ export const SampleDocument = z.strictObject({
     z.strictObject({
       id: z.number(),
       position: z.number(),
-      side: z.enum(['front', 'back']),
+      side: SheetSide,
       picture: z.string().nullable(),
       widthPx: z.number(),
       heightPx: z.number(),

@@ -3,13 +3,14 @@ import { Choices } from '../../core/rubric/choices'
 import { Field } from '../../core/rubric/field'
 import { Rubric } from '../../core/rubric/rubric'
 import { changeable } from '../../core/rubric/scan'
+import { ColourMode, ScanSource } from '../../core/model/scanned'
 
 /** A destination that a rubric leaves open until somebody scans. */
 export const OpenSend = z.strictObject({ to: z.string(), name: z.string(), asks: z.enum(['folder', 'people']) })
 export type OpenSend = z.infer<typeof OpenSend>
 
 export const PageWeight = z.strictObject({
-  colour: z.enum(['mono', 'grey', 'colour']),
+  colour: ColourMode,
   dpi: z.number(),
   bytes: z.number(),
   pages: z.number(),
@@ -17,7 +18,7 @@ export const PageWeight = z.strictObject({
 export type PageWeight = z.infer<typeof PageWeight>
 
 /** What a page of one kind of file has weighed, of documents in one colour. */
-export const FileWeight = z.strictObject({ mediaType: z.string(), colour: PageWeight.shape.colour, bytes: z.number() })
+export const FileWeight = z.strictObject({ mediaType: z.string(), colour: ColourMode, bytes: z.number() })
 export type FileWeight = z.infer<typeof FileWeight>
 
 /** What starting a batch with a rubric asks, and how it would be scanned. */
@@ -27,7 +28,7 @@ export const StartForm = z.strictObject({
   rubric: Rubric,
   /** Names of destinations, by id. */
   destinations: z.record(z.string(), z.string()),
-  source: z.enum(['feeder', 'glass']),
+  source: ScanSource,
   card: z.boolean(),
   fields: z.array(Field),
   /** Fields that a business record fills from what was typed: by field, what they are looked up with. */

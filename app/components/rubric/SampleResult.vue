@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { formatFacts, type FormatName } from '~~/core/model/fileFormats'
-import type { ColourMode, SampleFiles } from '~~/shared/views/rubrics'
+import type { ColourMode } from '~~/core/model/scanned'
+import type { SampleFiles } from '~~/shared/views/rubrics'
 import { useTry } from '~/components/rules/useTry'
 import { counted } from '~/words/count'
 import { colourWords } from '~/words/settings'
