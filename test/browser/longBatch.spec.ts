@@ -54,6 +54,9 @@ test('a ribbon of more than 5,000 pages', async ({ page }) => {
   await page.keyboard.press('Delete')
   await expect(page.locator('[data-position]:focus')).toHaveAttribute('data-fate', 'set-aside')
   report.push(`a page set aside in ${Date.now() - changed} ms`)
+  // Forty pages and more at a glance.
+  for (let press = 0; press < 6; press++) await page.keyboard.press('-')
+  await expect.poll(async () => (await positions(page)).length).toBeGreaterThanOrEqual(40)
   const words = report.join('; ')
   test.info().annotations.push({ type: 'measured', description: words })
   console.log(`      ${(await show(page, id)).pages.length} pages: ${words}`)

@@ -1,14 +1,16 @@
 import type { BatchDetail } from '../../shared/views/batches'
 import type { DeviceChoice } from '../../shared/views/devices'
 import type { RubricChoice, RubricText, TryView } from '../../shared/views/rubrics'
+import { documentsOf } from '../../standins/paper/part'
 import { makeStack } from '../../standins/paper/stacks'
 import { copyOf } from './batchCopy'
 import { client, until } from './client'
 import { emptyFeeder, putPaper } from './running'
 
 /** The sample's paper. */
-export const seed = 4
-export const { truth } = makeStack('mooring-permits', seed)
+const seed = 4
+const documents = '2-6'
+export const { truth } = documentsOf(makeStack('mooring-permits', seed), documents)
 
 /** Scans the sample: permits with one page to fix. `run/test.ts` does so once for all tests that want such a batch. */
 export async function scanSample(): Promise<number> {
@@ -16,7 +18,7 @@ export async function scanSample(): Promise<number> {
   const rubrics = (await tamsin<RubricChoice[]>('GET', '/api/rubrics')).body
   const device = (await tamsin<DeviceChoice[]>('GET', '/api/devices')).body[0]!.id
   await emptyFeeder()
-  await putPaper(seed)
+  await putPaper(seed, 'mooring-permits', { documents })
   const rubric = rubrics.find(one => one.name === 'Mooring permits')!.id
   const { id } = (await tamsin<{ id: number }>('POST', '/api/batches', { rubric, device })).body
   const show = async () => (await tamsin<BatchDetail>('GET', `/api/batches/${id}`)).body
