@@ -9,11 +9,11 @@ const tagLength = 12
  * says so and not after so many rows: one row more or less changes one part, not all that follow.
  */
 export function toParts<Row extends { id: number }>(rows: readonly Row[], had: ReadonlySet<string>): Part<Row>[] {
+  const size = 2 ** Math.ceil(Math.log2(Math.max(1, rows.length / usualParts)))
   const parts: Row[][] = []
   let open: Row[] | null = null
   // Rows of one list need not be numbered one after the other, so their numbers are scattered first (Knuth, multiplicative hashing).
   const ends = ({ id }: Row) => (Math.imul(id, 0x9e3779b1) >>> 0) * size < 2 ** 32
-  const size = 2 ** Math.ceil(Math.log2(Math.max(1, rows.length / usualParts)))
   for (const row of rows) {
     if (!open) parts.push((open = []))
     open.push(row)

@@ -6,8 +6,6 @@ import type { MarkedBox } from './ticked'
 export interface FillEvidence {
   /** Named groups of the barcode that started the document, and the whole as `value`. */
   barcode: Record<string, string>
-  /** Labels of all its fields, as they are printed: what stands beside one ends where another begins. Left out, `fillFields` gives them. */
-  labels?: readonly string[]
   /** Words of each page, in page order. */
   pages: readonly (readonly Word[])[]
   /** What a second reading of the same pages gave, larger and smoothed; left out where there was none. */

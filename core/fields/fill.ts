@@ -7,7 +7,8 @@ import type { FillEvidence } from './evidence'
 import { checkValue, type Checked } from './fieldValue'
 import { kindOf } from './kinds'
 import { rowsOf } from './kinds/table'
-import { allReadings, printedLabels, type OtherCell, type Reading } from './readings'
+import { printedLabels, type OthersLabels } from './printedLabels'
+import { allReadings, type OtherCell, type Reading } from './readings'
 
 export interface Filled {
   fields: Record<string, FieldValue>
@@ -31,7 +32,7 @@ export function fillFields(type: Fields | null, evidence: FillEvidence): Filled 
   const found = new Map<string, Found>()
   const under = new Set<string>()
   const byId = new Map((type?.fields ?? []).map(field => [field.id, field]))
-  const labelled = { ...evidence, labels: evidence.labels ?? printedLabels(type?.fields ?? []) }
+  const labels = printedLabels(type?.fields ?? [])
   // A field that others are joined from is filled before them; one that is joined from itself stays empty.
   const fill = (id: string): Found | null => {
     const field = byId.get(id)
@@ -39,7 +40,7 @@ export function fillFields(type: Fields | null, evidence: FillEvidence): Filled 
     const known = found.get(id)
     if (known) return known
     under.add(id)
-    const filled = fillField(field, labelled, other => fill(other)?.value ?? null)
+    const filled = fillField(field, evidence, other => fill(other)?.value ?? null, labels)
     under.delete(id)
     found.set(id, filled)
     return filled
@@ -57,11 +58,11 @@ export function fillFields(type: Fields | null, evidence: FillEvidence): Filled 
   return { fields, candidates, missing: missingFields(type, fields, waitingFor(type, candidates)) }
 }
 
-function fillField(field: Field, evidence: FillEvidence, others: (field: string) => FieldValue | null): Found {
+function fillField(field: Field, evidence: FillEvidence, others: (field: string) => FieldValue | null, labels: OthersLabels): Found {
   const given = evidence.given?.[field.id]
   if (given !== undefined) return { value: { value: given, from: 'panel', confidence: 1 }, candidates: [] }
   const candidates: Candidate[] = []
-  for (const reading of allReadings(field, evidence, others)) {
+  for (const reading of allReadings(field, evidence, others, labels)) {
     const { checked, repaired } = checkedReading(field, reading, evidence)
     const { from, page, box } = reading
     const value: FieldValue = {

@@ -4,11 +4,12 @@ import { zoneBox, type Box } from '../model/zone'
 import { fillTemplate } from '../name/template'
 import { patternOf } from '../pattern/pattern'
 import { boxOf } from '../text/exports'
-import { findAll, letters } from '../text/find'
+import { findAll } from '../text/find'
 import type { FillEvidence } from './evidence'
 import { valueAt } from './learnedPlace'
 import { cutFromAddress } from './cutAddress'
 import { lookupParts } from './lookups'
+import type { OthersLabels } from './printedLabels'
 import { agreedRows } from './agreedRows'
 import { findRows } from './tableRows'
 import { ticksBeside, type MarkedBox, type Tick, type Ticks } from './ticked'
@@ -42,11 +43,11 @@ const doubtfulTick = 0.5
  * What all sources of a field read, in the order in which they are tried. Where people found its values on other documents
  * comes before the first source that has to be read or supposed.
  */
-export function* allReadings(field: Field, evidence: FillEvidence, others: Others): Generator<Reading> {
+export function* allReadings(field: Field, evidence: FillEvidence, others: Others, labels: OthersLabels): Generator<Reading> {
   const first = field.from.findIndex(source => !('barcode' in source))
   for (const [at, source] of field.from.entries()) {
     if (at === first) yield* learnedReadings(field, evidence)
-    yield* readingsOf(field, source, evidence, others)
+    yield* readingsOf(field, source, evidence, others, labels)
   }
   if (first < 0) yield* learnedReadings(field, evidence)
 }
@@ -70,7 +71,7 @@ function* learnedReadings(field: Field, evidence: FillEvidence): Generator<Readi
 }
 
 /** What one source of a field reads, the likeliest first. */
-function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, others: Others): Generator<Reading> {
+function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, others: Others, labels: OthersLabels): Generator<Reading> {
   if ('barcode' in source) {
     const raw = evidence.barcode[source.barcode]
     if (raw !== undefined) yield { raw, from: 'barcode', confidence: 1 }
@@ -98,7 +99,7 @@ function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, 
     }
   } else {
     for (const [page, words] of [...evidence.pages.entries(), ...(evidence.again ?? []).entries()]) {
-      for (const found of findAll(words, source.text, foreignLabels(field, evidence))) {
+      for (const found of findAll(words, source.text, () => labels(words, field))) {
         const { value: raw, confidence, repaired, cutFrom } = found
         const reading: Reading = {
           raw,
@@ -114,20 +115,6 @@ function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, 
       }
     }
   }
-}
-
-const labelsOf = (field: Pick<Field, 'from'>): string[] =>
-  field.from.flatMap(source =>
-    'text' in source && 'near' in source.text ? [source.text.near] : 'table' in source ? Object.values(source.table.headings) : [],
-  )
-
-/** The labels beside which fields are looked for, and the headings of their tables. */
-export const printedLabels = (fields: readonly Pick<Field, 'from'>[]): string[] => [...new Set(fields.flatMap(labelsOf))]
-
-/** Those that are not the field's own. */
-function foreignLabels(field: Field, { labels = [] }: FillEvidence): string[] {
-  const own = new Set(labelsOf(field).map(letters))
-  return labels.filter(label => !own.has(letters(label)))
 }
 
 function placeOf(evidence: FillEvidence, page: number, box: Box): Pick<Reading, 'page' | 'box'> {

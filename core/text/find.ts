@@ -5,6 +5,7 @@ import { centreInside, zoneBox, type Box } from '../model/zone'
 import { boxOf } from './exports'
 import { middle } from './geometry'
 import { linesOf, textOf } from './lines'
+import { phraseOf } from './phrase'
 import { withDigits } from './repair'
 
 export interface Found {
@@ -78,9 +79,9 @@ export const findInZone = (words: readonly Word[], zone: Box | null, pattern: st
 
 /**
  * What a text source finds on a page, the nearest first: beside or below its label wherever that stands, or in its zone.
- * @param others labels of other fields, at which what stands beside or below this one ends
+ * @param others where labels of other fields stand, at which what stands beside or below this one ends
  */
-export function findAll(words: readonly Word[], source: TextSource, others: readonly string[] = []): Generator<Found> {
+export function findAll(words: readonly Word[], source: TextSource, others: () => readonly Box[] = () => []): Generator<Found> {
   return 'near' in source ? allNear(words, source.near, source.value, others) : allInZone(words, zoneBox(source.zone), source.value)
 }
 
@@ -185,9 +186,9 @@ function restBelow(line: readonly Word[], above: Box, count: number): readonly W
  * The match nearest to a printed label: right of it on the same line, else below it, up to where another label stands.
  * Distances are in inches; below means within an inch and overlapping the label's width or starting near its left edge.
  */
-function* allNear(words: readonly Word[], label: string, pattern: string, others: readonly string[]): Generator<Found> {
+function* allNear(words: readonly Word[], label: string, pattern: string, others: () => readonly Box[]): Generator<Found> {
   const places = labelPlaces(words, label)
-  const foreign = places.length ? others.flatMap(other => labelPlaces(words, other)).filter(place => standsAlone(words, place)) : []
+  const foreign = places.length ? others() : []
   const isForeign = (word: Word) => foreign.some(place => centreInside(word, place))
   for (const place of places) {
     const tall = Math.max(place.height, 0.1)
@@ -217,22 +218,18 @@ function* allNear(words: readonly Word[], label: string, pattern: string, others
   }
 }
 
-/** How wide a gap parts a label from a text that has the same words, in heights of its letters. */
-const gapInHeights = 1.2
 const leastSure = 0.5
 
 /** Whether nothing but the label's own words stands there: “Berth” and “Berth:”, but not the “Berth” of “Berth 14”. */
-function standsAlone(words: readonly Word[], place: LabelPlace): boolean {
+export function standsAlone(words: readonly Word[], place: LabelPlace): boolean {
   if (place.glued) return true
-  const gap = gapInHeights * place.height
   const own = words.filter(word => centreInside(word, place))
-  const ends = own.some(word => word.text.endsWith(':') && word.x + word.width > place.x + place.width - 0.02)
-  return !words.some(word => {
-    // Rules of a form are read as strokes and single letters, not surely.
-    if (!letters(word.text) || word.confidence < leastSure) return false
-    if (own.includes(word) || Math.abs(middle(word) - middle(place)) > place.height * 0.8) return false
-    const [before, after] = [place.x - (word.x + word.width), word.x - (place.x + place.width)]
-    return (before > -0.02 && before < gap && !word.text.endsWith(':')) || (after > -0.02 && after < gap && !ends)
+  const near = words.filter(word => word.y < place.y + 2 * place.height && word.y + word.height > place.y - place.height)
+  // Rules of a form are read as strokes and single letters, not surely.
+  const read = near.filter(word => own.includes(word) || (letters(word.text) !== '' && word.confidence >= leastSure))
+  return own.every(word => {
+    const line = read.filter(other => Math.abs(middle(other) - middle(word)) < word.height * 0.8).sort((a, b) => a.x - b.x)
+    return phraseOf(line, line.indexOf(word)).every(other => own.includes(other))
   })
 }
 
