@@ -20,6 +20,7 @@ const tests: Record<StripFilter, (one: SiblingView) => boolean> = {
 /** All documents of the batch of the one that is open; of what changes only that is asked for again. */
 export function useStrip(document: MaybeRefOrGetter<number>, batch: MaybeRefOrGetter<number | null>) {
   const keeping = useKeeping()
+  const me = useMe()
   const siblings = shallowRef<SiblingView[]>([])
   const filter = ref<StripFilter>('all')
 
@@ -45,10 +46,11 @@ export function useStrip(document: MaybeRefOrGetter<number>, batch: MaybeRefOrGe
     () => Object.fromEntries(stripFilters.map(({ id }) => [id, siblings.value.filter(tests[id]).length])) as Record<StripFilter, number>,
   )
   const at = computed(() => siblings.value.findIndex(one => one.id === toValue(document)))
-  /** The next one that nobody is at and that waits to be entered: behind this one, else before it. */
+  /** The next one that nobody else is at and that waits to be entered: behind this one, else before it. */
   const nextOpen = computed(() => {
+    const mayTake = ({ holder }: SiblingView) => holder === null || holder === me.person?.name
     const free = (one: SiblingView) =>
-      one.state === 'open' && one.filled && one.holder === null && one.id !== toValue(document) && !keeping.of(one.id)
+      one.state === 'open' && one.filled && mayTake(one) && one.id !== toValue(document) && !keeping.of(one.id)
     return siblings.value.slice(at.value + 1).find(free) ?? siblings.value.find(free) ?? null
   })
   /** The one before or after this among those that the filter shows. */
