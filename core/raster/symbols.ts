@@ -1,4 +1,5 @@
 import type { Area, Grey } from './image'
+import { frameOf, inkOnLines, leastOf, levelIn, smallerSide, type Frame } from './symbolFrame'
 import { textureOf, type Texture } from './texture'
 
 /** A place where a barcode or a matrix code stands, whether or not it reads. */
@@ -10,17 +11,6 @@ export interface SymbolPlace {
   certain: boolean
   /** By how much it leans, clockwise, from -45 up to 45; bars that lie are counted as standing on their side. */
   degrees: number
-}
-
-/** A region in its own directions: its middle, half its lengths along and across, and the directions as a unit vector. */
-interface Frame {
-  x: number
-  y: number
-  halfLength: number
-  halfBreadth: number
-  cosine: number
-  sine: number
-  fill: number
 }
 
 // Text that is set solid comes to 0.45 in the middle of its lines, symbols to 0.6 and more all over.
@@ -40,7 +30,6 @@ const barsEnough = [
 const barsInRow = 8
 // Of a matrix, no stretch of rows or columns is nearly empty; between lines of text there is such a stretch.
 const stretchInches = 0.045
-const rimShare = 0.15
 const mostAspect = 8
 /** What is longer is a page of small print set solid. */
 const mostInches = 5
@@ -175,77 +164,6 @@ function symbolAt(cells: readonly number[], texture: Texture, image: Grey, dpi: 
   return tall && shape.edges >= perhaps.edges ? placeOf(frame, 'matrix', false, lean) : null
 }
 
-function frameOf(cells: readonly number[], { cell, columns }: Texture, lean: number): Frame {
-  const [cosine, sine] = [Math.cos(lean), Math.sin(lean)]
-  let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity]
-  for (const at of cells) {
-    const x = ((at % columns) + 0.5) * cell
-    const y = (Math.floor(at / columns) + 0.5) * cell
-    const along = x * cosine + y * sine
-    const down = y * cosine - x * sine
-    left = Math.min(left, along)
-    right = Math.max(right, along)
-    top = Math.min(top, down)
-    bottom = Math.max(bottom, down)
-  }
-  const [along, down] = [(left + right) / 2, (top + bottom) / 2]
-  // The cell that was eroded, and half of the one in the middle.
-  const rim = 1.5 * cell
-  return {
-    x: along * cosine - down * sine,
-    y: along * sine + down * cosine,
-    halfLength: (right - left) / 2 + rim,
-    halfBreadth: (bottom - top) / 2 + rim,
-    cosine,
-    sine,
-    fill: (cells.length * cell * cell) / ((right - left + cell) * (bottom - top + cell)),
-  }
-}
-
-const smallerSide = ({ halfLength, halfBreadth }: Frame) => 2 * Math.min(halfLength, halfBreadth)
-
-/** Calls back with each pixel of the frame that lies on the page: its line and its level. Lines run down the frame, or along it. */
-function overFrame(
-  { x, y, halfLength, halfBreadth, cosine, sine }: Frame,
-  { width, height, data }: Grey,
-  run: 'down' | 'along',
-  each: (line: number, level: number) => void,
-): number {
-  const [lines, length] = run === 'down' ? [halfLength, halfBreadth] : [halfBreadth, halfLength]
-  const count = Math.max(1, Math.round(2 * lines))
-  for (let line = 0; line < count; line++) {
-    const aside = line - lines + 0.5
-    for (let step = -length; step <= length; step++) {
-      const [along, down] = run === 'down' ? [aside, step] : [step, aside]
-      const px = Math.round(x + along * cosine - down * sine)
-      const py = Math.round(y + along * sine + down * cosine)
-      if (px >= 0 && py >= 0 && px < width && py < height) each(line, data[py * width + px]!)
-    }
-  }
-  return count
-}
-
-/** The mean level in the frame: what is darker counts as ink there, however faint the print. */
-function levelIn(frame: Frame, image: Grey): number {
-  let [sum, count] = [0, 0]
-  overFrame(frame, image, 'along', (_, level) => {
-    sum += level
-    count++
-  })
-  return count ? sum / count : 0
-}
-
-/** Share of each line of the frame, one line a pixel, that is darker than the level. */
-function inkOnLines(frame: Frame, image: Grey, threshold: number, run: 'down' | 'along'): Float32Array {
-  const dark: number[] = []
-  const all: number[] = []
-  const lines = overFrame(frame, image, run, (line, level) => {
-    all[line] = (all[line] ?? 0) + 1
-    if (level < threshold) dark[line] = (dark[line] ?? 0) + 1
-  })
-  return Float32Array.from({ length: lines }, (_, line) => (dark[line] ?? 0) / (all[line] ?? 1))
-}
-
 /** Whether the frame holds bars: one row of them, or two rows, each half as high. */
 function areBars(frame: Frame, image: Grey, level: number, dpi: number): boolean {
   const inches = (2 * frame.halfBreadth) / dpi
@@ -303,18 +221,6 @@ function isMatrix(
       least >= (look.least ?? 0) &&
       (!look.bars || barsIn(frame, image, level) >= look.bars),
   )
-}
-
-/** The smallest mean over a stretch, the ends left out: a symbol's own rim may be light, or cut away. */
-function leastOf(shares: Float32Array, stretch: number): number {
-  const rim = Math.max(stretch, Math.round(rimShare * shares.length))
-  let least = 1
-  for (let from = rim; from + stretch + rim <= shares.length; from++) {
-    let sum = 0
-    for (let at = from; at < from + stretch; at++) sum += shares[at]!
-    least = Math.min(least, sum / stretch)
-  }
-  return least
 }
 
 function placeOf(

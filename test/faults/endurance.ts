@@ -10,6 +10,7 @@ import { asPdf } from '../../standins/paper/encode'
 import { Random } from '../../standins/paper/random'
 import { openDatabase } from '../../store/database'
 import { verifyTrail } from '../../store/trailChain'
+import { enduranceRubric } from './enduranceRubric'
 import { answerTimes, compareTimes, Memory, tableSizes } from './figures'
 import { Killer } from './killer'
 import { PersonThere } from './person'
@@ -21,8 +22,8 @@ import { smallPage } from './smallPage'
 
 const minutes = Number(process.argv[2] ?? 90)
 const random = new Random(Number(process.argv[3] || Date.now() % 1e6))
-const rubric = 'Endurance'
-const dpi = 75
+const rubric = enduranceRubric.name
+const { dpi } = enduranceRubric.scan
 const mostUnderWay = 8
 const say = (words: string) => console.log(`  ${words}`)
 const found: string[] = []
@@ -53,28 +54,7 @@ const picture = (number: number) =>
   smallPage(random.chance(0.125) ? [] : Array.from({ length: 8 }, (_, at) => `Sheet ${number}, ${at}`), dpi)
 
 async function prepare(): Promise<void> {
-  const body = {
-    version: 1,
-    name: rubric,
-    scan: { sides: 'one', colour: 'grey', dpi },
-    split: { rules: [{ rule: 'count', pages: 3, type: 'letter' }], before: 'document' },
-    types: [
-      {
-        id: 'letter',
-        label: 'Letter',
-        fields: [
-          { id: 'number', label: 'Number', required: true, pattern: '^\\d{4}$' },
-          { id: 'note', label: 'Note' },
-        ],
-      },
-    ],
-    entry: 'desk',
-    check: { mode: 'share', percent: 20, own: true },
-    read: { ocr: false },
-    files: [{ format: 'pdf-a', name: '{batch}-{seq:3}' }],
-    send: [{ to: 'records-office' }, { to: 'cloud-folder' }],
-  }
-  const made = await piers.ask('POST', '/api/rubrics', { body })
+  const made = await piers.ask('POST', '/api/rubrics', { body: enduranceRubric })
   if (made.status >= 400) throw new Error(JSON.stringify(made.body))
 }
 
