@@ -54,9 +54,11 @@ export async function forgetLearned(tx: Tx, rubric: string, { what, type, field 
   return rows.length > 0
 }
 
-/** What marks types may hold words of a page on which something is blacked out now; it is learned anew without them. */
+/** What marks types, and what is printed about places, may hold words of a page on which something is blacked out now. */
 export async function forgetMarks(tx: Tx, batch: number, document: number | null): Promise<void> {
-  await tx`update learned set model = null where what = 'types' and rubric_id = (select rubric_id from batches where id = ${batch})`
+  await tx`
+    update learned set model = case what when 'place' then model - 'print' end
+    where rubric_id = (select rubric_id from batches where id = ${batch})`
   if (document !== null) await tx`update documents set type_why = null where id = ${document}`
 }
 

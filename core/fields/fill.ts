@@ -27,12 +27,14 @@ interface Found {
   others?: OtherCell[] | undefined
 }
 
-/** Values for a document's fields: each field's sources in order, the first valid one that is sure enough wins. */
-export function fillFields(type: Fields | null, evidence: FillEvidence): Filled {
+/**
+ * Values for a document's fields: each field's sources in order, the first valid one that is sure enough wins.
+ * @param labels where other fields' labels stand; those of the same fields unless it is said otherwise
+ */
+export function fillFields(type: Fields | null, evidence: FillEvidence, labels: OthersLabels = printedLabels(type?.fields ?? [])): Filled {
   const found = new Map<string, Found>()
   const under = new Set<string>()
   const byId = new Map((type?.fields ?? []).map(field => [field.id, field]))
-  const labels = printedLabels(type?.fields ?? [])
   // A field that others are joined from is filled before them; one that is joined from itself stays empty.
   const fill = (id: string): Found | null => {
     const field = byId.get(id)

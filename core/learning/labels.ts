@@ -16,24 +16,22 @@ function labelAround(line: readonly Word[], at: number): Word[] | null {
   return phrase.length <= 5 && phrase.some(word => letters(word.text).length > 1) ? phrase : null
 }
 
-/** What is printed before a value on its line, else right above it: its label, as it was read. Null where nothing is. */
-export function labelBeside(words: readonly Word[], value: Box): string | null {
+/** What is printed before a value on its line, and what right above it, as they were read: either may be its label. */
+export function labelsBeside(words: readonly Word[], value: Box): string[] {
   const before = words
     .filter(word => word.x + word.width <= value.x + 0.02 && Math.abs(middle(word) - middle(value)) < value.height * 0.8)
     .filter(word => value.x - word.x - word.width < furthest)
     .sort((a, b) => a.x - b.x)
-  const beside = before.length ? labelAround(before, before.length - 1) : null
-  if (beside) return labelText(beside)
   const over = linesOf(words)
     .map(line => ({ line, at: line.findIndex(word => word.x < value.x + value.width && word.x + word.width > value.x) }))
     .filter(({ line, at }) => at >= 0 && gapBelow(line[at]!, value) >= -0.02 && gapBelow(line[at]!, value) < above)
     .sort((a, b) => b.line[b.at]!.y - a.line[a.at]!.y)[0]
-  const phrase = over && labelAround(over.line, over.at)
-  return phrase ? labelText(phrase) : null
+  const phrases = [before.length ? labelAround(before, before.length - 1) : null, over ? labelAround(over.line, over.at) : null]
+  return phrases.flatMap(phrase => (phrase ? [labelText(phrase)] : []))
 }
 
 const gapBelow = (word: Word, value: Box) => value.y - word.y - word.height
-const labelText = (words: readonly Word[]) => textOf(words).replace(/[:.\s]+$/, '')
+const labelText = (words: readonly Word[]) => textOf(words).replace(/^[^\p{L}\p{N}]+|[:.,\s]+$/gu, '')
 
 /** Whether one text is another with a few letters read otherwise. Levenshtein's distance, at most a quarter of the letters. */
 export function readsLike(one: string, other: string): boolean {

@@ -1,10 +1,11 @@
 import { checkValue } from '../fields/fieldValue'
 import { kindOf } from '../fields/kinds'
-import { valueAt, type Place } from '../fields/learnedPlace'
+import { around, valueAt, type Place } from '../fields/learnedPlace'
 import type { Word } from '../model/evidence'
 import type { Field } from '../rubric/field'
 import { fewestDocuments, maySpeak, type LearnedPlace, type Measured } from '../model/learned'
-import type { Box } from '../model/zone'
+import { centreInside, type Box } from '../model/zone'
+import { patternLike } from '../pattern/like'
 import { boxOf } from '../text/exports'
 import { letters } from '../text/find'
 import { linesOf, textOf } from '../text/lines'
@@ -20,8 +21,12 @@ export interface Example {
 /** A value as it stands on a page of its document. */
 interface Standing {
   page: number
+  /** All words of that page. */
+  on: readonly Word[]
   box: Box
   words: number
+  /** As it is printed. */
+  text: string
   /** A comma or the like after its last word. */
   ends: string | null
 }
@@ -33,6 +38,12 @@ const mostWords = 8
 const aside = 0.35
 const above = 0.16
 const mostWrong = 0.05
+/** How far above or below a value, or left of its place, captions may stand, in inches. */
+const captions = { off: 0.4, left: 1.5 }
+/** What holds of so many documents holds mostly. */
+const mostly = 0.6
+/** The pattern of values that have none in common. */
+const anyText = patternLike('')
 
 /** Kinds whose values are not one run of words of a page. */
 const elsewhere = new Set(['table', 'choices', 'yes-no', 'long-text'])
@@ -44,7 +55,10 @@ export function standingsOf(field: Field, value: string, pages: Example['pages']
     linesOf(words).flatMap(line =>
       line.flatMap((_, at) => {
         const run = kindOf(field).digits ? runThatIs(field, value, line.slice(at), languages) : runThatReads(value, line.slice(at))
-        return run ? [{ page, box: boxOf(run), words: run.length, ends: endOf(run, value) }] : []
+        if (!run) return []
+        const ends = endOf(run, value)
+        const printed = textOf(run)
+        return [{ page, on: words, box: boxOf(run), words: run.length, text: ends ? printed.slice(0, -ends.length) : printed, ends }]
       }),
     ),
   )
@@ -54,6 +68,8 @@ export function standingsOf(field: Field, value: string, pages: Example['pages']
 function runThatReads(value: string, words: readonly Word[]): readonly Word[] | null {
   const wanted = letters(value)
   let read = ''
+  // A line of a form that was read as a letter belongs to no value.
+  if (words.length === 0 || letters(words[0]!.text) === '') return null
   for (let count = 1; count <= Math.min(mostWords, words.length); count++) {
     read += letters(words[count - 1]!.text)
     if (wanted === '' || !wanted.startsWith(read)) return null
@@ -96,21 +112,38 @@ function commonPlace(standings: readonly (readonly Standing[])[]): Place | null 
     const members = standings.flatMap(own => own.find(one => near(one, centre)) ?? [])
     if (members.length > best.length) best = members
   }
-  if (best.length < fewestDocuments - 1 || best.length < standings.filter(own => own.length).length * 0.6) return null
+  if (best.length < fewestDocuments - 1 || best.length < standings.filter(own => own.length).length * mostly) return null
   const left = Math.min(...best.map(({ box }) => box.x))
   const ends = best[0]!.ends
   const top = Math.min(...best.map(({ box }) => box.y))
+  const box = {
+    x: left,
+    y: top,
+    width: Math.max(...best.map(({ box }) => box.x + box.width)) - left,
+    height: Math.max(...best.map(({ box }) => box.y + box.height)) - top,
+  }
+  const print = printAround(box, best)
+  const [like, ...others] = new Set(best.map(({ text }) => patternLike(text)))
   return {
     page: best[0]!.page,
-    box: {
-      x: left,
-      y: top,
-      width: Math.max(...best.map(({ box }) => box.x + box.width)) - left,
-      height: Math.max(...best.map(({ box }) => box.y + box.height)) - top,
-    },
+    box,
     words: Math.max(...best.map(({ words }) => words)),
     ...(ends && best.every(one => one.ends === ends) ? { ends } : {}),
+    ...(print.length ? { print } : {}),
+    ...(like !== undefined && like !== anyText && others.length === 0 ? { like } : {}),
   }
+}
+
+/** What is printed about a place on most documents beside the values: captions, and lines of a form that were read as letters. */
+function printAround(box: Box, standings: readonly Standing[]): string[] {
+  const counts = new Map<string, number>()
+  for (const { on, box: own } of standings) {
+    const { x, width } = around(box)
+    const reach = { x: x - captions.left, y: own.y - captions.off, width: width + captions.left, height: own.height + 2 * captions.off }
+    const beside = on.filter(word => centreInside(word, reach) && !centreInside(word, own))
+    for (const text of new Set(beside.map(word => letters(word.text)))) counts.set(text, (counts.get(text) ?? 0) + 1)
+  }
+  return [...counts].flatMap(([text, count]) => (text !== '' && count >= standings.length * mostly ? [text] : [])).sort()
 }
 
 /** What a field would read there; null where nothing fits it. */

@@ -1,11 +1,12 @@
 import { fillFields } from '../fields/fill'
+import { printedLabels, type OthersLabels } from '../fields/printedLabels'
 import type { Word } from '../model/evidence'
 import type { Field, ValueSource } from '../rubric/field'
 import { fewestDocuments } from '../model/learned'
 import type { DocumentType } from '../rubric/rubric'
 import { patternLike } from '../pattern/like'
 import { letters } from '../text/find'
-import { labelBeside, readsLike } from './labels'
+import { labelsBeside, readsLike } from './labels'
 import { learnPlace, placeSpeaks, standingsOf } from './places'
 import type { Suggestion, Tally } from './suggestion'
 
@@ -20,12 +21,12 @@ export interface LeftDocument {
 const mostly = 0.6
 
 /** How a field does on documents, against what people left in it. */
-function tally(field: Field, documents: readonly LeftDocument[], languages: readonly string[]): Tally {
+function tally(field: Field, documents: readonly LeftDocument[], languages: readonly string[], labels: OthersLabels): Tally {
   const found: Tally = { right: 0, wrong: 0, open: 0 }
   for (const { barcode, pages, values } of documents) {
     const left = values[field.id]?.value
     if (left === undefined) continue
-    const value = fillFields({ fields: [field] }, { barcode, pages, languages, records: {} }).fields[field.id]?.value
+    const value = fillFields({ fields: [field] }, { barcode, pages, languages, records: {} }, labels).fields[field.id]?.value
     if (value === undefined) found.open++
     else if (letters(value) === letters(left)) found.right++
     else found.wrong++
@@ -51,28 +52,35 @@ function patternOf(field: Field, values: readonly string[]): string {
  * @param documents of the type, the newest first
  */
 export function suggestForType(type: DocumentType, documents: readonly LeftDocument[], languages: readonly string[]): Suggestion[] {
-  return type.fields.flatMap(field => suggestForField(type.id, field, documents, languages) ?? [])
+  const others = printedLabels(type.fields)
+  return type.fields.flatMap(field => suggestForField(type.id, field, documents, languages, others) ?? [])
 }
 
-function suggestForField(type: string, field: Field, documents: readonly LeftDocument[], languages: readonly string[]): Suggestion | null {
+function suggestForField(
+  type: string,
+  field: Field,
+  documents: readonly LeftDocument[],
+  languages: readonly string[],
+  others: OthersLabels,
+): Suggestion | null {
   const known = documents.filter(({ values }) => values[field.id])
   const taught = known.filter(({ values }) => values[field.id]!.taught)
   if (taught.length < fewestDocuments) return null
-  const before = tally(field, known, languages)
+  const before = tally(field, known, languages, others)
   const offers: Suggestion[] = []
   const offer = (source: ValueSource, key: string, shown: number, instead: string | null) => {
-    const after = tally({ ...field, from: [...field.from, source] }, known, languages)
+    const after = tally({ ...field, from: [...field.from, source] }, known, languages, others)
     if (after.right >= before.right + fewestDocuments - 2 && after.wrong <= before.wrong)
       offers.push({ key, change: { do: 'source', type, field: field.id, source }, instead, shown, of: taught.length, before, after })
   }
 
   const stands = taught.map(({ values, pages }) => ({ pages, at: standingsOf(field, values[field.id]!.value, pages, languages) }))
   // As printed: a date of the page is not written as it is kept.
-  const printed = stands.flatMap(({ pages, at }) => (at[0] ? [printedAt(pages, at[0])] : []))
+  const printed = stands.flatMap(({ at }) => (at[0] ? [at[0].text] : []))
   const pattern = patternOf(field, printed)
   const labels = new Map<string, { text: string; count: number }>()
   for (const { pages, at } of stands) {
-    const beside = new Set(at.flatMap(({ page, box }) => labelBeside(pages[page]!, box) ?? []))
+    const beside = new Set(at.flatMap(({ page, box }) => labelsBeside(pages[page]!, box)))
     for (const text of beside) labels.set(letters(text), { text, count: (labels.get(letters(text))?.count ?? 0) + 1 })
   }
   const own = field.from.flatMap(source => ('text' in source && 'near' in source.text ? [source.text.near] : []))
@@ -101,13 +109,4 @@ function suggestForField(type: string, field: Field, documents: readonly LeftDoc
   }
   // Of several the one that does best; a label rather than a place, since paper moves.
   return offers.sort((a, b) => b.after!.right - a.after!.right)[0] ?? null
-}
-
-function printedAt(pages: LeftDocument['pages'], { page, box }: { page: number; box: { x: number; y: number; width: number } }): string {
-  return pages[page]!.filter(
-    word => Math.abs(word.y - box.y) < 0.1 && word.x >= box.x - 0.01 && word.x + word.width <= box.x + box.width + 0.01,
-  )
-    .sort((a, b) => a.x - b.x)
-    .map(word => word.text)
-    .join(' ')
 }

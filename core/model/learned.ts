@@ -14,6 +14,10 @@ export const LearnedPlace = z.object({
   words: z.int(),
   /** What stands right after each of them, and belongs to none. */
   ends: z.string().optional(),
+  /** Words printed about there on most documents, as letters and figures: none of them begins a value. */
+  print: z.array(z.string()).optional(),
+  /** A pattern that all values fit which were found there. */
+  like: z.string().optional(),
   measured: Measured,
 })
 export type LearnedPlace = z.infer<typeof LearnedPlace>

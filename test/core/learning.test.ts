@@ -67,7 +67,39 @@ describe('where people found a value', () => {
     expect(standingsOf(fee, '1234.50', [line('Total 1,234.50', 1, 1, 0)], [])).toMatchObject([{ words: 1 }])
   })
 
-  it('gives what does not fit the field as a candidate, and lets the rubric’s own sources find it', () => {
+  it('takes no caption for a value where paper lies higher or lower than it did', () => {
+    const form = (name: string, shift: number) => [
+      ...line('Name of owner', 1, 2 + shift, 0),
+      ...line('Staff number', 4, 2 + shift, 1),
+      ...line(name, 1, 2.2 + shift, 2),
+    ]
+    const examples = names.map((value, at) => ({ value, pages: [form(value, (at % 4) * 0.05)], taught: true }))
+    const place = learnPlace(owner, examples, [])!
+    expect(place.print).toEqual(expect.arrayContaining(['name', 'of', 'owner']))
+    expect(place.measured).toMatchObject({ right: 8, wrong: 0 })
+    expect(fill(owner, form('Perran Vose', 0.25), place)?.value).toBe('Perran Vose')
+    expect(fill(owner, form('', 0.25), place)).toBeUndefined()
+  })
+
+  it('takes what has the shape that all values had there, and no end of a longer one', () => {
+    const hull = Field.parse({ id: 'hull', label: 'Hull' })
+    const page = (number: string) => [...line('Quay 17', 1, 0.9, 0), ...line(number, 1, 1.1, 1)]
+    const hulls = ['412345', '512345', '612345', '712345', '812345']
+    const learned = learnPlace(
+      hull,
+      hulls.map(value => ({ value, pages: [page(value)], taught: true })),
+      [],
+    )!
+    expect(learned.like).toBe('\\d{6}')
+    expect(fill(hull, page('912345'), learned)?.value).toBe('912345')
+    expect(fill(hull, page('9123'), learned)).toBeUndefined()
+
+    const place = learnPlace(owner, names.map(taught), [])!
+    // It begins further left than any name did: what stands in the place would be its second half.
+    expect(fill(owner, line('Perranuthnoe Gwenifer Vose', 2.6, 2.5, 0), place)).toBeUndefined()
+  })
+
+  it('leaves what has another shape, and lets the rubric’s own sources find it', () => {
     const hull = Field.parse({ id: 'hull', label: 'Hull', pattern: '^\\d{5}$', from: [{ text: { near: 'Hull', value: '\\d{5}' } }] })
     const page = (number: string) => [...line('Hull', 1, 1, 0), ...line(number, 4, 1, 1)]
     const hulls = ['41234', '51234', '61234', '71234', '81234', '91234']

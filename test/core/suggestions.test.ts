@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { labelBeside, readsLike } from '../../core/learning/labels'
+import { labelsBeside, readsLike } from '../../core/learning/labels'
 import { suggestForType, type LeftDocument } from '../../core/learning/suggestFields'
 import { suggestForPages, type LeftPage } from '../../core/learning/suggestPages'
 import { makeChange } from '../../core/learning/suggestion'
@@ -39,6 +39,23 @@ describe('what people typed, as a rule', () => {
     const rubric = rubricFor({}, { types: [berth([])], defaultType: 'permit' })
     makeChange(rubric, one!.change)
     expect(rubric.types[0]!.fields[0]!.from).toHaveLength(1)
+  })
+
+  it('knows where the labels of other fields stand', () => {
+    const people = ['Wenna', 'Tegen', 'Massen', 'Ysella', 'Daveth', 'Kitto', 'Loveday', 'Merryn', 'Jory', 'Senara']
+    const documents = people.map((value, at) => ({
+      barcode: {},
+      // Here and there, so that no place is learned.
+      pages: [[...line('Name', 1, 2 + at * 0.3, 0), ...line('Berth', 4, 2 + at * 0.3, 0), ...line(value, 1, 2.2 + at * 0.3, 1)]],
+      values: { owner: { value, taught: true } },
+    }))
+    const field = { id: 'owner', label: 'Owner' }
+    const withBerth = (from: unknown[]) =>
+      DocumentType.parse({ id: 'permit', label: 'Permit', fields: [field, { id: 'berth', label: 'Berth', from }] })
+    expect(suggestForType(withBerth([]), documents, [])).toEqual([])
+    expect(suggestForType(withBerth([{ text: { near: 'Berth', value: 'B-\\d+' } }]), documents, [])).toMatchObject([
+      { change: { field: 'owner', source: { text: { near: 'Name' } } }, after: { right: 10, wrong: 0 } },
+    ])
   })
 
   it('says so where a label is often read otherwise', () => {
@@ -87,9 +104,10 @@ describe('what people typed, as a rule', () => {
 
   it('knows labels before and above a value, and letters that are read otherwise', () => {
     const value = line('B-12', 3, 2, 2)[0]!
-    expect(labelBeside([...line('Some words', 0.5, 2, 0), ...line('Berth no.:', 2, 2, 1), value], value)).toBe('Berth no')
-    expect(labelBeside([...line('Berth no', 3, 1.75, 0), value], value)).toBe('Berth no')
-    expect(labelBeside([...line('Berth no', 3, 0.5, 0), value], value)).toBeNull()
+    expect(labelsBeside([...line('Some words', 0.5, 2, 0), ...line('Berth no.:', 2, 2, 1), value], value)).toEqual(['Berth no'])
+    expect(labelsBeside([...line('| Berth no', 3, 1.75, 0), value], value)).toEqual(['Berth no'])
+    expect(labelsBeside([...line('Zone', 2, 2, 0), ...line('Berth no', 3, 1.75, 1), value], value)).toEqual(['Zone', 'Berth no'])
+    expect(labelsBeside([...line('Berth no', 3, 0.5, 0), value], value)).toEqual([])
     expect([readsLike('Berth', 'Bertn'), readsLike('Berth', 'Zone'), readsLike('Berth', '12')]).toEqual([true, false, false])
   })
 })

@@ -19,7 +19,11 @@ const line = (text: string, x: number, y: number, number: number): Word[] =>
   text.split(' ').map((part, at) => ({ text: part, x: x + at * 0.7, y, width: 0.6, height: 0.14, confidence: 0.95, line: number }))
 const kinds = { permit: 'Mooring permit for the vessel and berth below', other: 'Statement of dues to be paid before April' }
 const owners = ['Wenna Sark', 'Tegen Roe', 'Massen Hale', 'Ysella Crewe', 'Daveth Orme', 'Kitto Ansell']
-const paper = (type: keyof typeof kinds, owner: string) => [...line(kinds[type], 1, 1, 0), ...line(owner, 3, 2.4, 1)]
+const paper = (type: keyof typeof kinds, owner: string) => [
+  ...line(kinds[type], 1, 1, 0),
+  ...line('Owner', 3, 2.2, 1),
+  ...line(owner, 3, 2.4, 2),
+]
 
 /** Documents of these types, each with its words, none of whose types any rule said. */
 async function documents(all: { type: keyof typeof kinds; owner: string }[]) {
@@ -82,16 +86,21 @@ it('takes values from where people found them, and types from what they are like
   expect(await filled('permit', 'Perran Vose')).toMatchObject({ type: 'other', typeWhy: null })
 })
 
-it('forgets the words that mark types once something is blacked out, and why a document is of its type', async () => {
+it('forgets the words that mark types and places once something is blacked out, and why a document is of its type', async () => {
   await confirmed('permit')
   await newBatch()
   await confirmed('other')
   await learn(sql)
   const document = await filled('permit', 'Perran Vose')
   expect(document.typeWhy).toContain('Like other documents')
-  expect((await learnedOf(sql, rubric.id)).types).not.toBeNull()
+  const before = await learnedOf(sql, rubric.id)
+  expect(before.types).not.toBeNull()
+  expect(before.places.permit?.note?.print).toEqual(['owner'])
   const [page] = await pagesOfBatch(sql, batch)
   await redactPage(flow, by, { id: page!.id, batch }, { add: [{ x: 3, y: 2.3, width: 2, height: 0.4 }], show: [] }, 'A name')
-  expect((await learnedOf(sql, rubric.id)).types).toBeNull()
+  const { types, places } = await learnedOf(sql, rubric.id)
+  expect(types).toBeNull()
+  expect(places.permit?.note).toMatchObject({ page: 0, measured: before.places.permit?.note?.measured })
+  expect(places.permit?.note?.print).toBeUndefined()
   expect(await showDocument(sql, document.id)).toMatchObject({ type: 'permit', typeWhy: null })
 })
