@@ -1,12 +1,13 @@
 import type { BarcodeFormat } from '../core/model/barcodeFormats'
 import type { BarcodeRule } from '../core/rubric/rubric'
-import { findCodes } from '../engine/barcodes/find'
+import { codesOn } from '../engine/examine'
 import { codelessPages } from './codeless'
 import { damages, dpi, hardCode, type HardCode } from './hardCodes'
 import { saysSo, symbologies, type Symbology } from './symbologies'
 
 // What code reading gets right, on symbols of every format whose truth is known: `npm run bench:codes -- 12` for 12 of each.
 
+const languages = ['eng']
 const each = Number(process.argv[2] ?? 12)
 const line = (name: string, value: string, target: string) => console.log(`${name.padEnd(56)} ${value.padStart(16)}  ${target}`)
 const share = (part: number, of: number) => `${((100 * part) / of).toFixed(1)} % of ${of}`
@@ -25,7 +26,7 @@ for (const symbology of symbologies) {
   const missed: string[] = []
   for (let at = 0; at < each; at++) {
     const hard = await hardCode(symbology, 1000 + at)
-    const { codes } = await findCodes(hard.page, dpi, [ruleFor(symbology, hard)])
+    const { codes } = await codesOn(hard.page, dpi, [ruleFor(symbology, hard)], languages)
     const right = codes.some(code => saysSo(symbology, hard.text, code.value))
     sound.all++
     if (right) sound.read++
@@ -35,7 +36,7 @@ for (const symbology of symbologies) {
 
     const damage = damages[at % damages.length]!
     const damaged = await hardCode(symbology, 5000 + at, damage)
-    const found = await findCodes(damaged.page, dpi, [ruleFor(symbology, damaged)])
+    const found = await codesOn(damaged.page, dpi, [ruleFor(symbology, damaged)], languages)
     if (found.codes.some(code => saysSo(symbology, damaged.text, code.value))) {
       spoilt.read++
       continue
@@ -57,7 +58,7 @@ const everything: BarcodeRule = { rule: 'barcode', formats: [], side: 'any', she
 const pages = each * 12
 let mistaken = 0
 for await (const { what, page } of codelessPages(pages)) {
-  const { codes, unread } = await findCodes(page, dpi, [everything])
+  const { codes, unread } = await codesOn(page, dpi, [everything], languages)
   if (codes.length + unread.length === 0) continue
   mistaken++
   console.log(

@@ -16,7 +16,8 @@ import { looksAt } from '../core/split/barcodeRule'
 import { decided } from '../core/text/redact'
 import { turnedBox } from '../core/text/turnedBox'
 import { findCodes } from './barcodes/find'
-import { textBeside, textDirection } from './ocr'
+import { isPrint } from '../core/text/isPrint'
+import { lineAcross, textBeside, textDirection } from './ocr'
 import type { Box } from '../core/model/zone'
 import { inGrey, type PageImage } from './pageImage'
 import { prepared, type Half } from './prepare'
@@ -131,7 +132,10 @@ function asItStands({ turned: then, add, show }: ByHand, turned: QuarterTurn, { 
   return { turned, add: add.map(turn), show: show.map(turn) }
 }
 
-/** Codes where the rules look; what stands beside one that does not read is read as text, for a person to choose from. */
+/**
+ * Codes where the rules look; what stands beside one that does not read is read as text, for a person to choose from. What is
+ * itself read as words, however much like a code it looks, is none.
+ */
 export async function codesOn(
   page: Grey,
   dpi: number,
@@ -140,7 +144,10 @@ export async function codesOn(
 ): Promise<Pick<PageEvidence, 'codes' | 'unread'>> {
   const { codes, unread } = await findCodes(page, dpi, rules)
   const spots: PageEvidence['unread'] = []
-  for (const spot of unread) spots.push({ ...spot, beside: await textBeside(page, spot, dpi, languages) })
+  for (const spot of unread) {
+    if (isPrint(spot, await lineAcross(page, spot, dpi, languages))) continue
+    spots.push({ ...spot, beside: await textBeside(page, spot, dpi, languages) })
+  }
   return { codes, unread: spots }
 }
 

@@ -81,22 +81,38 @@ export async function textDirection(page: Grey, dpi: number): Promise<0 | 90 | 1
 }
 
 // Where a number is printed beside a code: below it mostly, above or to its right at times. Inches.
-const besideInches = 0.35
+const besideInches = { across: 0.35, down: 0.35 }
 const mostBeside = 6
+// A word alone reads less surely than with those beside it.
+const lineInches = { across: 0.8, down: 0.12 }
 
-/** Lines of text around a place on a page that hold a digit: the number that is printed beside a code. */
+/** The words of a line that stands in a place on a page, or runs across it. */
+export const lineAcross = (page: Grey, place: Box, dpi: number, languages: readonly string[]): Promise<Word[]> =>
+  readPart(page, withRoom(place, lineInches), dpi, languages, '7')
+
+/** Lines of text around a place on a page that hold a digit, and their words: the number that is printed beside a code. */
 export async function textBeside(page: Grey, place: Box, dpi: number, languages: readonly string[]): Promise<string[]> {
-  const room = besideInches
-  const part = crop(page, {
-    x: (place.x - room) * dpi,
-    y: (place.y - room) * dpi,
-    width: (place.width + 2 * room) * dpi,
-    height: (place.height + 2 * room) * dpi,
-  })
+  const lines = linesOf(await readPart(page, withRoom(place, besideInches), dpi, languages, '11'))
+  const texts = lines.flatMap(line => [line.map(word => word.text).join(' '), ...line.map(word => word.text)])
+  return [...new Set(texts)].filter(text => /\d/.test(text)).slice(0, mostBeside)
+}
+
+const withRoom = ({ x, y, width, height }: Box, room: { across: number; down: number }): Box => ({
+  x: x - room.across,
+  y: y - room.down,
+  width: width + 2 * room.across,
+  height: height + 2 * room.down,
+})
+
+/** Words of a part of a page, by one of the engine's ways to take a page apart; they and the part are placed on the page. */
+async function readPart(page: Grey, box: Box, dpi: number, languages: readonly string[], segmentation: string): Promise<Word[]> {
+  const left = Math.max(0, Math.floor(box.x * dpi))
+  const top = Math.max(0, Math.floor(box.y * dpi))
+  const part = crop(page, { x: left, y: top, width: (box.x + box.width) * dpi - left, height: (box.y + box.height) * dpi - top })
   if (part.width < 16 || part.height < 16) return []
   const table = await runTool(
     'tesseract',
-    ['stdin', 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', '11', 'tsv'],
+    ['stdin', 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', segmentation, 'tsv'],
     {
       input: Buffer.concat([Buffer.from(`P5\n${part.width} ${part.height}\n255\n`), part.data]),
       seconds: 30,
@@ -104,9 +120,7 @@ export async function textBeside(page: Grey, place: Box, dpi: number, languages:
       env: { OMP_THREAD_LIMIT: '1' },
     },
   )
-  const lines = linesOf(parseTable(table.toString('utf8'), 1, dpi)[0]!)
-  const texts = lines.flatMap(line => [line.map(word => word.text).join(' '), ...line.map(word => word.text)])
-  return [...new Set(texts)].filter(text => /\d/.test(text)).slice(0, mostBeside)
+  return parseTable(table.toString('utf8'), 1, dpi)[0]!.map(word => ({ ...word, x: word.x + left / dpi, y: word.y + top / dpi }))
 }
 
 /** Languages that can be read on this machine. */

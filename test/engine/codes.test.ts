@@ -1,3 +1,4 @@
+import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { codelessPages } from '../../bench/codeless'
 import { damages, dpi, hardCode } from '../../bench/hardCodes'
@@ -7,6 +8,7 @@ import type { BarcodeFormat } from '../../core/model/barcodeFormats'
 import type { BarcodeRule } from '../../core/rubric/rubric'
 import { Readings } from '../../engine/barcodes/belief'
 import { findCodes } from '../../engine/barcodes/find'
+import { codesOn } from '../../engine/examine'
 import { readImage, type Found } from '../../engine/barcodes/reader'
 
 const rule = (more: Partial<BarcodeRule> = {}): BarcodeRule => ({ rule: 'barcode', formats: [], side: 'any', sheet: 'keep', ...more })
@@ -78,4 +80,15 @@ it('all codes of a page are read that a plain pass over it reads, by a rule that
 it('no code is seen in small print, tables, forms, headlines, figures or drawings', async () => {
   for await (const { what, page } of codelessPages(12))
     expect({ what, ...(await findCodes(page, dpi, [rule()])) }).toEqual({ what, codes: [], unread: [] })
+})
+
+it('a headline that looks like bars or a matrix is read as words, and asks nobody', async () => {
+  for (const words of ['FILL THE INLET', 'MILL HILL FIELD']) {
+    const text = `<text x="300" y="400" font-family="Liberation Sans" font-weight="700" font-size="58">${words}</text>`
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="1654" height="800"><rect width="1654" height="800" fill="#f4f4f4"/>${text}</svg>`
+    const { data, info } = await sharp(Buffer.from(svg)).greyscale().blur(0.6).raw().toBuffer({ resolveWithObject: true })
+    const page = { width: info.width, height: info.height, data: new Uint8Array(data) }
+    expect((await findCodes(page, dpi, [rule()])).unread, words).not.toEqual([])
+    expect((await codesOn(page, dpi, [rule()], ['eng'])).unread, words).toEqual([])
+  }
 })
