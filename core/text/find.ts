@@ -2,6 +2,7 @@ import type { Word } from '../model/evidence'
 import { patternOf } from '../pattern/pattern'
 import type { TextSource } from '../rubric/field'
 import { centreInside, zoneBox, type Box } from '../model/zone'
+import { isCaptionOver } from './captionOver'
 import { boxOf } from './exports'
 import { middle } from './geometry'
 import { linesOf, textOf } from './lines'
@@ -183,10 +184,13 @@ function restBelow(line: readonly Word[], above: Box, count: number): readonly W
 }
 
 /**
- * The match nearest to a printed label: right of it on the same line, else below it, up to where another label stands.
+ * The match nearest to a printed label: right of it on the same line, else below it, up to where another label stands; first
+ * below it where it is the caption of a form's cell.
  * Distances are in inches; below means within an inch and overlapping the label's width or starting near its left edge.
  */
-function* allNear(words: readonly Word[], label: string, pattern: string, others: () => readonly Box[]): Generator<Found> {
+function* allNear(page: readonly Word[], label: string, pattern: string, others: () => readonly Box[]): Generator<Found> {
+  // The rules of a table are read as strokes.
+  const words = page.filter(word => !/^[|¦_]+$/.test(word.text))
   const places = labelPlaces(words, label)
   const foreign = places.length ? others() : []
   const isForeign = (word: Word) => foreign.some(place => centreInside(word, place))
@@ -198,24 +202,26 @@ function* allNear(words: readonly Word[], label: string, pattern: string, others
     const other = level.findIndex(isForeign)
     const right = other < 0 ? level : level.slice(0, other)
     const beside = matchWords(place.glued ? [place.glued, ...right] : right, pattern)
-    if (beside) {
-      yield beside
-      continue
-    }
-
     const under = words.filter(word => {
       const gap = word.y - (place.y + place.height)
       return gap > -tall * 0.3 && gap < 1 && word.x < place.x + Math.max(place.width, 1.5) && word.x + word.width > place.x - 0.15
     })
-    for (const row of rowsOf(under)) {
-      if (isForeign(row[0]!)) break
-      const below = matchWords(row, pattern)
-      if (below) {
-        yield below
-        break
-      }
-    }
+    const rows = rowsOf(under)
+    const foreignAt = rows.findIndex(row => isForeign(row[0]!))
+    const below = firstMatch(foreignAt < 0 ? rows : rows.slice(0, foreignAt), pattern)
+    const isOver = beside && below && !place.glued && isCaptionOver(words, place, below.words, beside.words)
+    if (isOver) yield below
+    if (beside) yield beside
+    else if (below) yield below
   }
+}
+
+function firstMatch(rows: readonly Word[][], pattern: string): Found | null {
+  for (const row of rows) {
+    const found = matchWords(row, pattern)
+    if (found) return found
+  }
+  return null
 }
 
 const leastSure = 0.5
