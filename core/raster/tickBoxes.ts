@@ -112,7 +112,7 @@ function levelLines(page: Bitmap, dpi: number): Line[] {
   let open: Line[] = []
   for (let y = 0; y < height; y++) {
     const still: Line[] = []
-    for (const { start, end } of runsOf(data, y * width, width, bridge)) {
+    for (const { start, end } of runsOf(data.subarray(y * width, (y + 1) * width), bridge)) {
       // Twice as long as a box is no side of one, whatever crosses it.
       if (end - start < least || end - start > 2 * mostSide * dpi) continue
       const line = open.find(other => other.last === y - 1 && Math.min(other.end, end) - Math.max(other.start, start) > 0.6 * (end - start))
@@ -128,18 +128,18 @@ function levelLines(page: Bitmap, dpi: number): Line[] {
 }
 
 /** Runs of ink in a row, over gaps of up to `bridge` pixels. */
-function runsOf(data: Uint8Array, from: number, width: number, bridge: number): { start: number; end: number }[] {
+function runsOf(row: Uint8Array, bridge: number): { start: number; end: number }[] {
   const runs: { start: number; end: number }[] = []
-  let at = data.indexOf(1, from)
-  while (at !== -1 && at < from + width) {
-    let end = at
-    let last = at
-    while (end < from + width && end - last <= bridge) {
-      if (data[end] === 1) last = end
+  let start = row.indexOf(1)
+  while (start !== -1) {
+    let end = start
+    let last = start
+    while (end < row.length && end - last <= bridge) {
+      if (row[end] === 1) last = end
       end++
     }
-    runs.push({ start: at - from, end: last + 1 - from })
-    at = data.indexOf(1, last + 1)
+    runs.push({ start, end: last + 1 })
+    start = row.indexOf(1, last + 1)
   }
   return runs
 }
