@@ -1,4 +1,5 @@
 import type { Actor } from '../core/model/actor'
+import { allExamined } from './examining'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
 
 /**
@@ -47,8 +48,7 @@ export async function paperIsComplete(batch: LockedBatch): Promise<void> {
 /** Asks for splitting once the paper is complete and its last side examined. */
 export async function splitWhenExamined(batch: LockedBatch): Promise<void> {
   if (batch.state !== 'sorting' || (await loadRuns(batch))) return
-  const waiting = await batch.tx`select 1 from pages where batch_id = ${batch.id} and evidence is null and trouble is null limit 1`
-  if (!waiting.length) await batch.queue.send(batch.tx, 'split', { batch: batch.id })
+  if (await allExamined(batch)) await batch.queue.send(batch.tx, 'split', { batch: batch.id })
 }
 
 /** Sorts a batch again after a load that put pages in others' places, also where it brought nothing. */

@@ -5,6 +5,7 @@ import { ByHand } from '../core/model/redaction'
 import { json } from '../store/database'
 import { refreshWords } from '../store/find/words'
 import { arrange } from './arrange'
+import { allExamined } from './examining'
 import { inBatches, type Flow, type LockedBatch } from './inBatch'
 import { editsOf } from './sides'
 import { Locked } from './storeOutcome'
@@ -70,12 +71,12 @@ export function redoCorrection(flow: Flow, actor: PersonActing, id: number): Pro
 }
 
 /** Whether a batch's ribbon can be changed now: also while its documents are read, since typing on goes before the machine. */
-export async function openToChange({ tx, id, state }: LockedBatch): Promise<boolean> {
+export async function openToChange(batch: LockedBatch): Promise<boolean> {
+  const { tx, id, state } = batch
   if (state === 'to fix' || state === 'to index') return true
   if (state !== 'sorting') return false
-  const undecided =
-    await tx`select 1 from pages where batch_id = ${id} and (fate is null or (evidence is null and trouble is null)) limit 1`
-  return undecided.length === 0
+  const undecided = await tx`select 1 from pages where batch_id = ${id} and fate is null limit 1`
+  return undecided.length === 0 && (await allExamined(batch))
 }
 
 /** Makes a change where the first of these batches can be changed now, and arranges it anew. */

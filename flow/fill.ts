@@ -13,6 +13,7 @@ import { keepValues } from '../store/trailValues'
 import { goesOnAtOnce, moveOn } from './check'
 import { endLease, refuseOthersAt } from './documentLease'
 import { dropDraft, shortenDraft, typistBeside } from './entryDraft'
+import { allExamined } from './examining'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
 import { takeTurn, type Entry } from './turns'
 
@@ -62,7 +63,7 @@ export function documentFilled(
 export async function settle(batch: LockedBatch): Promise<void> {
   const { tx, queue, id } = batch
   const waiting = await tx`select 1 from documents where batch_id = ${id} and filled_at is null limit 1`
-  if (waiting.length || (await unsorted(batch))) return
+  if (waiting.length || (await unsorted(batch)) || !(await allExamined(batch))) return
   const { entry } = await batch.rubric()
   if (entry !== 'desk') {
     // Nobody enters anything at the desk, so only documents that lack a required value wait for a person.
@@ -136,7 +137,8 @@ export function enterFields(flow: Flow, actor: PersonActing, document: DocumentR
       await tx`update documents set state = 'indexed', indexed_by = ${actor.person}, indexed_at = now(), returned = null
         where id = ${document.id}`
       if (await goesOnAtOnce(batch)) await queue.send(tx, 'build', { document: document.id })
-      await moveOn(batch)
+      // What a page that was turned shows is known once it is examined again; the batch is sorted then.
+      if (batch.state !== 'sorting' || (await allExamined(batch))) await moveOn(batch)
     }
     return null
   })

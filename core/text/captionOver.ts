@@ -44,7 +44,10 @@ function isPaired(words: readonly Word[], label: Box, below: number): boolean {
   const at = lines.findIndex(line => Math.abs(line - middle(label)) <= alike)
   const value = lines.findIndex(line => Math.abs(line - below) <= alike)
   if (at < 0 || value !== at + 1) return false
-  const step = (from: number) => (lines[from] === undefined || lines[from + 1] === undefined ? null : lines[from + 1]! - lines[from]!)
+  const step = (from: number) => {
+    const [one, next] = [lines[from], lines[from + 1]]
+    return one === undefined || next === undefined ? null : next - one
+  }
   const own = step(at)!
   const isPair = (between: number | null, other: number | null) =>
     between !== null && other !== null && between >= closer * own && Math.abs(other - own) <= alike

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { correctBatch, redoCorrection, undoCorrection } from '../../flow/correct'
-import { pageExamined } from '../../flow/examine'
+import { pageExamined, type Examination } from '../../flow/examine'
 import { enterFields } from '../../flow/fill'
 import { documentRead, pageRead } from '../../flow/read'
 import { splitBatch } from '../../flow/split'
@@ -11,6 +11,18 @@ import { pageToExamine } from '../../store/pages/toExamine'
 import { batch, blank, blob, by, code, evidence, fillAll, flow, idOf, jobs, ownDatabase, sorted, sql } from './harness'
 
 ownDatabase()
+
+const examined: Examination = {
+  evidence: evidence(),
+  mono: true,
+  colour: 'mono',
+  bytes: 1000,
+  bornDigital: false,
+  pageBlob: blob,
+  thumbnailBlob: blob,
+  readingBlob: blob,
+  words: null,
+}
 
 describe('corrections', () => {
   const documents = async () => (await documentsOfBatch(sql, batch)).map(document => [document.id, document.barcode])
@@ -57,6 +69,27 @@ describe('corrections', () => {
     expect(await correctionsOf(sql, batch)).toEqual({ undo: 0, redo: 0 })
   })
 
+  it('wait until a page that was turned is examined again, whoever confirms another document meanwhile', async () => {
+    await sorted(code('MP26-04217'), blank, {}, blank, code('MP26-04218'), blank)
+    await fillAll()
+    const [first, second] = await documentsOfBatch(sql, batch)
+    const turned = await idOf(3)
+    expect(await correctBatch(flow, by, batch, { do: 'rotate', pages: [turned], degrees: 180 })).toBe('done')
+    const state = async () => (await showBatch(sql, batch))!.state
+    expect(await enterFields(flow, by, (await findDocument(sql, second!.id))!, { fields: {}, confirm: true })).toBeNull()
+    expect(await state()).toBe('sorting')
+    // What it holds is not known: it would be a side that cannot be read, and its document another one.
+    expect(await correctBatch(flow, by, batch, { do: 'start', page: turned })).toBe('busy')
+    await pageExamined(flow, (await pageToExamine(sql, turned))!, examined)
+    await splitBatch(flow, batch)
+    await fillAll()
+    expect(await state()).toBe('to index')
+    expect((await documentsOfBatch(sql, batch)).map(document => [document.id, document.state])).toEqual([
+      [first!.id, 'open'],
+      [second!.id, 'indexed'],
+    ])
+  })
+
   it('do not turn a page of which what was scanned is gone, and turn nothing with it', async () => {
     await sorted(code('MP26-04217'), blank, {}, blank)
     await fillAll()
@@ -84,32 +117,12 @@ describe('corrections', () => {
     const [document] = await documentsOfBatch(sql, batch)
     await documentRead(flow, (await findDocument(sql, document!.id))!)
     expect(await jobs('fill')).toEqual([])
-    await pageExamined(flow, stale, {
-      evidence: evidence(),
-      mono: true,
-      colour: 'mono',
-      bytes: 1000,
-      bornDigital: false,
-      pageBlob: blob,
-      thumbnailBlob: blob,
-      readingBlob: blob,
-      words: null,
-    })
+    await pageExamined(flow, stale, examined)
     await splitBatch(flow, batch)
     await fillAll()
     expect(await undoCorrection(flow, by, batch)).toBe('done')
     // What an examination of the page as it was before still answers is no longer taken.
-    await pageExamined(flow, stale, {
-      evidence: evidence(),
-      mono: true,
-      colour: 'mono',
-      bytes: 1000,
-      bornDigital: false,
-      pageBlob: blob,
-      thumbnailBlob: blob,
-      readingBlob: blob,
-      words: null,
-    })
+    await pageExamined(flow, stale, examined)
     expect((await pageToExamine(sql, id))!).toMatchObject({ turned: 0, done: false })
   })
 })
