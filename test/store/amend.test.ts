@@ -21,7 +21,7 @@ import {
   by,
   code,
   device,
-  evidence,
+  examined,
   fillAll,
   flow,
   jobs,
@@ -72,17 +72,7 @@ describe('a finished document', () => {
     await loadEnded(flow, (await findLoad(sql, load))!, 'ended', null)
     expect(await tooEarly()).toContain('on their way')
     const added = (await pagesOfBatch(sql, batch)).find(page => !page.examined)!
-    await pageExamined(flow, (await pageToExamine(sql, added.id))!, {
-      evidence: evidence(code('MP26-09999')),
-      mono: true,
-      colour: 'mono',
-      bytes: 1000,
-      bornDigital: false,
-      pageBlob: blob,
-      thumbnailBlob: blob,
-      readingBlob: blob,
-      words: null,
-    })
+    await pageExamined(flow, (await pageToExamine(sql, added.id))!, examined(code('MP26-09999')))
     await splitBatch(flow, batch)
     expect((await pagesOfBatch(sql, batch)).map(page => `${page.position}${page.fate?.[0]}${page.document ?? ''}`).join(' ')).toBe(
       '1k1 5k1 2b 3k2 4b',

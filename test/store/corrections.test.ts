@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { correctBatch, redoCorrection, undoCorrection } from '../../flow/correct'
-import { pageExamined, type Examination } from '../../flow/examine'
+import { pageExamined } from '../../flow/examine'
 import { enterFields } from '../../flow/fill'
 import { documentRead, pageRead } from '../../flow/read'
 import { splitBatch } from '../../flow/split'
@@ -8,21 +8,9 @@ import { correctionsOf } from '../../store/batches/corrections'
 import { documentsOfBatch, showBatch } from '../../store/batches/show'
 import { findDocument } from '../../store/documents/read'
 import { pageToExamine } from '../../store/pages/toExamine'
-import { batch, blank, blob, by, code, evidence, fillAll, flow, idOf, jobs, ownDatabase, sorted, sql } from './harness'
+import { batch, blank, blob, by, code, examined, fillAll, flow, idOf, jobs, ownDatabase, sorted, sql } from './harness'
 
 ownDatabase()
-
-const examined: Examination = {
-  evidence: evidence(),
-  mono: true,
-  colour: 'mono',
-  bytes: 1000,
-  bornDigital: false,
-  pageBlob: blob,
-  thumbnailBlob: blob,
-  readingBlob: blob,
-  words: null,
-}
 
 describe('corrections', () => {
   const documents = async () => (await documentsOfBatch(sql, batch)).map(document => [document.id, document.barcode])
@@ -80,7 +68,7 @@ describe('corrections', () => {
     expect(await state()).toBe('sorting')
     // What it holds is not known: it would be a side that cannot be read, and its document another one.
     expect(await correctBatch(flow, by, batch, { do: 'start', page: turned })).toBe('busy')
-    await pageExamined(flow, (await pageToExamine(sql, turned))!, examined)
+    await pageExamined(flow, (await pageToExamine(sql, turned))!, examined())
     await splitBatch(flow, batch)
     await fillAll()
     expect(await state()).toBe('to index')
@@ -117,12 +105,12 @@ describe('corrections', () => {
     const [document] = await documentsOfBatch(sql, batch)
     await documentRead(flow, (await findDocument(sql, document!.id))!)
     expect(await jobs('fill')).toEqual([])
-    await pageExamined(flow, stale, examined)
+    await pageExamined(flow, stale, examined())
     await splitBatch(flow, batch)
     await fillAll()
     expect(await undoCorrection(flow, by, batch)).toBe('done')
     // What an examination of the page as it was before still answers is no longer taken.
-    await pageExamined(flow, stale, examined)
+    await pageExamined(flow, stale, examined())
     expect((await pageToExamine(sql, id))!).toMatchObject({ turned: 0, done: false })
   })
 })

@@ -15,7 +15,7 @@ import { openDatabase, type Sql } from '../../store/database'
 import { documentFilled } from '../../flow/fill'
 import { documentRead } from '../../flow/read'
 import { findDocument } from '../../store/documents/read'
-import { pageExamined } from '../../flow/examine'
+import { pageExamined, type Examination } from '../../flow/examine'
 import { receiveFile, type ReceivedFile } from '../../flow/receive'
 import { pageToExamine } from '../../store/pages/toExamine'
 import { addPerson, personByPassword } from '../../store/people/people'
@@ -146,20 +146,23 @@ export const receive = (pages = 1, more: Partial<ReceivedFile> = {}) =>
     ...more,
   })
 
+/** What examining a page finds that has this evidence. */
+export const examined = (found?: Partial<PageEvidence>): Extract<Examination, { evidence: PageEvidence }> => ({
+  evidence: evidence(found),
+  mono: true,
+  colour: 'mono',
+  bytes: 1000,
+  bornDigital: false,
+  pageBlob: blob,
+  thumbnailBlob: blob,
+  readingBlob: null,
+  words: null,
+})
+
 export async function examineAll(found: Partial<PageEvidence>[]): Promise<void> {
   for (const [at, page] of (await pagesOfBatch(sql, batch)).entries()) {
     const row = (await pageToExamine(sql, page.id))!
-    await pageExamined(flow, row, {
-      evidence: evidence(found[at]),
-      mono: true,
-      colour: 'mono',
-      bytes: 1000,
-      bornDigital: false,
-      pageBlob: blob,
-      thumbnailBlob: blob,
-      readingBlob: null,
-      words: null,
-    })
+    await pageExamined(flow, row, examined(found[at]))
   }
 }
 

@@ -27,7 +27,7 @@ import {
   by,
   code,
   device,
-  evidence,
+  examined,
   examineAll,
   fillAll,
   flow,
@@ -184,17 +184,7 @@ describe('a person', () => {
     await loadEnded(flow, (await findLoad(sql, load))!, 'ended', null)
     await completeBatch(flow, by, batch)
     for (const page of (await pagesOfBatch(sql, batch)).slice(2))
-      await pageExamined(flow, (await pageToExamine(sql, page.id))!, {
-        evidence: evidence(page.side === 'back' ? blank : {}),
-        mono: true,
-        colour: 'mono',
-        bytes: 1000,
-        bornDigital: false,
-        pageBlob: blob,
-        thumbnailBlob: blob,
-        readingBlob: blob,
-        words: null,
-      })
+      await pageExamined(flow, (await pageToExamine(sql, page.id))!, examined(page.side === 'back' ? blank : {}))
     await splitBatch(flow, batch)
     expect((await pagesOfBatch(sql, batch)).map(page => `${page.fate?.[0]}${page.document ?? ''}${page.asks ? '?' : ''}`).join(' ')).toBe(
       'k1 b h? b h b',
