@@ -20,7 +20,7 @@ const stopSeconds = 12
 /** Of what it says of its end. */
 const mostWords = 8000
 
-/** Threads that each keep memory of their own make a process grow for hours; two such places are as fast (docs/bench.md). */
+/** Threads that each keep memory of their own make a process grow; two such places are as fast (docs/bench.md). */
 const fewArenas = { MALLOC_ARENA_MAX: '2' }
 
 /** A process that is kept running until it is told to stop. What it prints goes to a log in the data folder. */

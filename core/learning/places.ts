@@ -40,8 +40,8 @@ const above = 0.16
 const mostWrong = 0.05
 /** How far above or below a value, or left of its place, captions may stand, in inches. */
 const captions = { off: 0.4, left: 1.5 }
-/** What holds of so many documents holds mostly. */
-const mostly = 0.6
+/** What holds of so many documents, or of so many of those that could show it, holds mostly. */
+export const mostly = 0.6
 /** The pattern of values that have none in common. */
 const anyText = patternLike('')
 

@@ -7,7 +7,7 @@ import type { DocumentType } from '../rubric/rubric'
 import { patternLike } from '../pattern/like'
 import { letters } from '../text/find'
 import { labelsBeside, readsLike } from './labels'
-import { learnPlace, placeSpeaks, standingsOf } from './places'
+import { learnPlace, mostly, placeSpeaks, standingsOf } from './places'
 import type { Suggestion, Tally } from './suggestion'
 
 /** A document as people left it: what was known of it, and its values. */
@@ -16,9 +16,6 @@ export interface LeftDocument {
   pages: readonly (readonly Word[])[]
   values: Readonly<Record<string, { value: string; taught: boolean }>>
 }
-
-/** A label counts where it stands beside the values of so many of the documents on which people gave one. */
-const mostly = 0.6
 
 /** How a field does on documents, against what people left in it. */
 function tally(field: Field, documents: readonly LeftDocument[], languages: readonly string[], labels: OthersLabels): Tally {

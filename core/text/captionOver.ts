@@ -1,6 +1,5 @@
 import type { Word } from '../model/evidence'
-import type { Box } from '../model/zone'
-import { centreInside } from '../model/zone'
+import { centreInside, type Box } from '../model/zone'
 import { middle } from './geometry'
 
 /** What stands no further off, in inches, stands beside a label, whatever is below it. */

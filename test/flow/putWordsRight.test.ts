@@ -9,7 +9,7 @@ import { showBatch } from '../../store/batches/show'
 import { refreshWords } from '../../store/find/words'
 import { pageToExamine } from '../../store/pages/toExamine'
 import { keepWords, wordsOfPage } from '../../store/pages/words'
-import { batch, blank, by, code, fillAll, flow, jobs, ownDatabase, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, examined, fillAll, flow, jobs, ownDatabase, sorted, sql } from '../store/harness'
 
 ownDatabase()
 
@@ -125,16 +125,6 @@ it('holds for a page that was turned since, and goes where examining finds somet
   const [row] = await sql<{ evidence: PageEvidence }[]>`select evidence from pages where id = ${page}`
   await sql`update pages set evidence = null where id = ${page}`
   const redactions = [{ ...turned[1]!, by: 'highlighter' as const }].map(({ x, y, width, height, by }) => ({ x, y, width, height, by }))
-  await pageExamined(flow, (await pageToExamine(sql, page))!, {
-    evidence: { ...row!.evidence, redactions },
-    mono: true,
-    colour: 'mono',
-    bytes: 1000,
-    bornDigital: false,
-    pageBlob: 'ab'.repeat(32),
-    thumbnailBlob: 'ab'.repeat(32),
-    readingBlob: null,
-    words: null,
-  })
+  await pageExamined(flow, (await pageToExamine(sql, page))!, examined({ ...row!.evidence, redactions }))
   expect(await sql`select 1 from word_corrections where page_id = ${page}`).toHaveLength(0)
 })
