@@ -20,6 +20,8 @@ const mostKeptAlive = 30_000
  */
 export const useKeeping = defineStore('keeping', () => {
   const sent = ref<Sent[]>([])
+  /** Confirmed and kept; a list of documents that was asked for before may still call them open. */
+  const kept = shallowRef<ReadonlySet<number>>(new Set())
   const waits = new Map<number, Promise<boolean>>()
   let touched = false
 
@@ -55,10 +57,17 @@ export const useKeeping = defineStore('keeping', () => {
   async function follow(document: number, values: Record<string, string>): Promise<boolean> {
     const why = await answered(document, values)
     waits.delete(document)
-    if (why === null) forget(document)
-    else change(document, { state: 'refused', why })
+    if (why === null) {
+      isKept(document)
+      forget(document)
+    } else change(document, { state: 'refused', why })
     return why === null
   }
+
+  const isKept = (document: number) => (kept.value = new Set([...kept.value, document]))
+  /** A list that was asked for after these were kept is there. */
+  const seen = (documents: readonly number[]) =>
+    documents.length && (kept.value = new Set([...kept.value].filter(id => !documents.includes(id))))
 
   /** Sends what was confirmed. True once it is kept, false where it was refused. */
   function send(document: number, name: string, values: Record<string, string>): Promise<boolean> {
@@ -87,5 +96,5 @@ export const useKeeping = defineStore('keeping', () => {
   useEventListener('keydown', touch, { capture: true })
   useEventListener('pointerdown', touch, { capture: true })
   useEventListener('beforeunload', event => sent.value.some(one => one.state !== 'refused') && event.preventDefault())
-  return { sent: readonly(sent), of, send, isTouched, refusalOf, settled }
+  return { sent: readonly(sent), kept: readonly(kept), isKept, seen, of, send, isTouched, refusalOf, settled }
 })

@@ -146,6 +146,8 @@ export const SiblingView = z.strictObject({
   words: z.string(),
   /** It waits to be checked. */
   toCheck: z.boolean(),
+  /** It is keyed twice, and whoever asks keyed it already. */
+  keyedBefore: z.boolean(),
   /** Who is at it now. */
   holder: z.string().nullable(),
 })

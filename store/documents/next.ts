@@ -3,16 +3,17 @@ import type { Sql, Tx } from '../database'
 import { mayDo, visibleDocument } from '../people/rights'
 
 /**
- * The first document of a rubric's batches that waits to be entered, at which nobody else is and that this person may
+ * The first document of a batch, or of a rubric's batches, that waits to be entered, at which nobody else is and that this person may
  * enter; of those that are keyed twice one that they have not keyed before. Null where none waits.
  */
-export async function nextToEnter(sql: Sql, person: Person, rubric: string): Promise<number | null> {
+export async function nextToEnter(sql: Sql, person: Person, of: { rubric: string } | { batch: number }): Promise<number | null> {
   const [row] = await sql<{ id: number }[]>`
     select documents.id
     from documents
     join batches on batches.id = batch_id
     join rubrics on rubrics.id = rubric_id
-    where rubrics.name = ${rubric} and batches.state = 'to index' and documents.state = 'open' and filled_at is not null
+    where ${'batch' in of ? sql`batch_id = ${of.batch}` : sql`rubrics.name = ${of.rubric}`}
+      and batches.state = 'to index' and documents.state = 'open' and filled_at is not null
       and ${visibleDocument(sql, person)} and ${mayDo(sql, person, 'index')}
       and not exists (select 1 from document_leases where document_id = documents.id and until > now() and person <> ${person.id})
       and not exists (select 1 from edit_locks where edit_locks.batch_id = batches.id and until > now() and person <> ${person.id})

@@ -22,6 +22,8 @@ export function siblingsOf(
     select documents.id, documents.position, documents.type, documents.state, filled_at is not null as filled,
       documents.state = 'open' and missing <> '{}' as missing, documents.pass,
       documents.drawn and documents.state = 'indexed' and batches.state = 'to check' as "toCheck",
+      documents.state = 'open' and edition = 1 and exists (
+        select 1 from entries where document_id = documents.id and final and entries.person = ${person.id}) as "keyedBefore",
       documents.state = 'open' and (documents.candidates <> '{}' or exists (
         select 1 from jsonb_each(documents.fields) as own
         where (own.value->>'from' = any(${[...readOnPage]}) and (own.value->>'confidence')::float < ${sureEnough})

@@ -2,7 +2,7 @@ import { expect, test, type Browser, type Page } from '@playwright/test'
 import { fleet } from '../../standins/paper/world'
 import { leaseQuietly, toIndex } from '../product/batchCopy'
 import { expectAccessible, signIn } from './desk'
-import { documentsOf, sampleBatch } from './permits'
+import { documentsOf, sampleBatch, show } from './permits'
 
 const lacking = { permit: '04217', year: '26', hull: fleet[0]!.hull, zone: 'Inner', issued: '2026-03-31' }
 
@@ -141,4 +141,30 @@ test('the next card does not wait for the last one to be kept; what is refused c
   await band.getByRole('link', { name: 'Go back to it' }).click()
   await expect(vessel).toHaveValue('Marram')
   await expect(band).toHaveCount(0)
+})
+
+test('nobody is sent back to a document that is kept, however late the list of documents is', async ({ page }) => {
+  await signIn(page, 'Tamsin')
+  const batch = await sampleBatch()
+  await toIndex(batch, lacking, ['vessel'])
+  const documents = await documentsOf(page, batch)
+  await page.goto(`/documents/${documents[0]}`)
+  await expect(page.locator('[data-strip] a').first()).toBeVisible()
+  const held: (() => void)[] = []
+  await page.route('**/siblings*', async route => {
+    await new Promise<void>(resolve => held.push(resolve))
+    await route.continue()
+  })
+  for (const [at] of documents.entries()) {
+    await expect(page.getByText(`document ${at + 1} of ${documents.length}`)).toBeVisible()
+    await expect(page.locator('#field-vessel')).toBeFocused()
+    await page.keyboard.insertText('Grey Plover')
+    const kept = page.waitForResponse(answer => answer.url().endsWith('/fields') && answer.ok())
+    await page.keyboard.press('Control+Enter')
+    await kept
+  }
+  await expect(page).toHaveURL(`/batches/${batch}`)
+  expect(held.length).toBeGreaterThan(0)
+  held.forEach(go => go())
+  expect((await show(page, batch)).documents.map(one => one.state)).not.toContain('open')
 })

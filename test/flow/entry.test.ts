@@ -52,7 +52,7 @@ describe('who is at a document', () => {
     await expect(keepDraft(sql, acting('Jowan'), at, { typed: {}, pass: 1 })).rejects.toThrow('Tamsin is at this document now.')
     // Another document of the same batch is nobody's.
     expect(await enterFields(flow, acting('Jowan'), second, entry)).toBeNull()
-    expect(await nextToEnter(sql, checker('Jowan'), 'Test')).toBe(second.id)
+    expect(await nextToEnter(sql, checker('Jowan'), { batch })).toBe(second.id)
 
     await sql`update document_leases set until = now() where document_id = ${first.id}`
     expect(await enterFields(flow, acting('Jowan'), first, entry)).toBeNull()
@@ -167,6 +167,8 @@ describe('fields that two people key', () => {
   beforeAll(() => setTwice(['note', 'fee']))
   const key = (name: string, document: Awaited<ReturnType<typeof documents>>[0], fields: Record<string, string>) =>
     enterFields(flow, acting(name), document, { fields: typed(fields), confirm: true })
+  const keyedBefore = async (name: string) =>
+    (await siblingsOf(sql, checker(name), batch, await rubricOfBatch(sql, batch), null)).map(one => one.keyedBefore)
   const state = async (id: number) =>
     (await sql`select state, pass, fields, missing from documents where id = ${id}`).map(row => ({ ...row }))[0]
 
@@ -184,7 +186,9 @@ describe('fields that two people key', () => {
     expect(await key('Tamsin', first!, { note: 'Wenna', fee: '12.5', hull: '7' })).toBeNull()
     expect(await state(first!.id)).toMatchObject({ pass: 2, fields: typed({ hull: '7' }), state: 'open' })
     expect(await key('Tamsin', first!, { note: 'Wenna', fee: '12.5' })).toContain('You keyed this document before.')
-    expect(await nextToEnter(sql, checker('Tamsin'), 'Test')).not.toBe(first!.id)
+    expect(await nextToEnter(sql, checker('Tamsin'), { rubric: 'Test' })).not.toBe(first!.id)
+    expect(await keyedBefore('Tamsin')).toEqual([true, false])
+    expect(await keyedBefore('Jowan')).toEqual([false, false])
     expect(await key('Jowan', first!, { note: 'Wenna', fee: '12.5' })).toBeNull()
     expect(await state(first!.id)).toMatchObject({ state: 'indexed', fields: typed({ note: 'Wenna', fee: '12.5', hull: '7' }) })
   })

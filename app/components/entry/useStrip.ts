@@ -24,17 +24,22 @@ export function useStrip(document: MaybeRefOrGetter<number>, batch: MaybeRefOrGe
   const siblings = shallowRef<SiblingView[]>([])
   const filter = ref<StripFilter>('all')
 
-  async function refresh(changed: ChangedDocuments = null): Promise<void> {
+  async function fetchThem(changed: ChangedDocuments): Promise<void> {
     const most = 200
     const only = changed && changed.size <= most ? [...changed] : null
     if (only?.length === 0) return
+    const keptBefore = keeping.kept
     const found = await ask<SiblingView[]>(`/api/documents/${toValue(document)}/siblings`, {
       query: only ? { only: only.join() } : {},
     }).catch(() => null)
     if (found === null) return
     const news = new Map(found.map(one => [one.id, one]))
     siblings.value = only ? siblings.value.map(one => news.get(one.id) ?? one) : found
+    keeping.seen(found.filter(one => keptBefore.has(one.id)).map(one => one.id))
   }
+  let turn = Promise.resolve()
+  /** One after the other: what was asked for before says nothing over what came after. */
+  const refresh = (changed: ChangedDocuments = null) => (turn = turn.then(() => fetchThem(changed)))
   watch(
     () => toValue(batch),
     is => is !== null && void refresh(),
@@ -49,8 +54,8 @@ export function useStrip(document: MaybeRefOrGetter<number>, batch: MaybeRefOrGe
   /** The next one that nobody else is at and that waits to be entered: behind this one, else before it. */
   const nextOpen = computed(() => {
     const mayTake = ({ holder }: SiblingView) => holder === null || holder === me.person?.name
-    const free = (one: SiblingView) =>
-      one.state === 'open' && one.filled && mayTake(one) && one.id !== toValue(document) && !keeping.of(one.id)
+    const done = (one: SiblingView) => one.state !== 'open' || one.keyedBefore || keeping.of(one.id) || keeping.kept.has(one.id)
+    const free = (one: SiblingView) => !done(one) && one.filled && mayTake(one) && one.id !== toValue(document)
     return siblings.value.slice(at.value + 1).find(free) ?? siblings.value.find(free) ?? null
   })
   /** The one before or after this among those that the filter shows. */

@@ -4,9 +4,9 @@ import { store } from '../../context'
 import { defineRoute } from '../../route'
 
 export default defineRoute({
-  does: 'The next document of a rubric, whatever its batch, that waits for whoever asks to enter its values.',
+  does: 'The next document of a rubric, whatever its batch, or of a batch that waits for whoever asks to enter its values.',
   may: 'person',
-  query: z.object({ rubric: z.string().min(1).max(120) }),
+  query: z.union([z.object({ rubric: z.string().min(1).max(120) }), z.object({ batch: z.coerce.number().int().positive() })]),
   answer: z.strictObject({ id: z.number().nullable() }),
-  run: async ({ person, query: { rubric } }) => ({ id: await nextToEnter(store().sql, person, rubric) }),
+  run: async ({ person, query }) => ({ id: await nextToEnter(store().sql, person, query) }),
 })
