@@ -57,7 +57,8 @@ export async function forgetLearned(tx: Tx, rubric: string, { what, type, field 
 /** What marks types, and what is printed about places, may hold words of a page on which something is blacked out now. */
 export async function forgetMarks(tx: Tx, batch: number, document: number | null): Promise<void> {
   await tx`
-    update learned set model = case what when 'place' then model - 'print' end
+    update learned set model = case what when 'place' then jsonb_set(model, '{layouts}',
+      (select jsonb_agg(one - 'print') from jsonb_array_elements(model->'layouts') as one)) end
     where rubric_id = (select rubric_id from batches where id = ${batch})`
   if (document !== null) await tx`update documents set type_why = null where id = ${document}`
 }

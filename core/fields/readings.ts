@@ -54,18 +54,18 @@ export function* allReadings(field: Field, evidence: FillEvidence, others: Other
 
 /** What stands where people found a field's value on other documents. */
 function* learnedReadings(field: Field, evidence: FillEvidence): Generator<Reading> {
-  const place = evidence.learned?.[field.id]
-  if (!place) return
-  const { right, wrong } = place.measured
+  const learned = evidence.learned?.[field.id]
+  if (!learned) return
+  const { right, wrong } = learned.measured
   for (const pages of [evidence.pages, evidence.again ?? []]) {
-    const found = valueAt(field, place, pages, evidence.languages ?? [])
+    const found = valueAt(field, learned.layouts, pages, evidence.languages ?? [])
     if (!found) continue
-    const { text, words } = found
+    const { page, text, words } = found
     yield {
       raw: text,
       from: 'learned',
       confidence: Math.min(1, ...words.map(word => word.confidence)) * (right / (right + wrong)),
-      ...placeOf(evidence, place.page, boxOf(words)),
+      ...placeOf(evidence, page, boxOf(words)),
     }
   }
 }

@@ -1,10 +1,10 @@
 import { checkValue } from '../fields/fieldValue'
 import { kindOf } from '../fields/kinds'
-import { around, valueAt, type Place } from '../fields/learnedPlace'
+import { printBeside, valueAt } from '../fields/learnedPlace'
 import type { Word } from '../model/evidence'
 import type { Field } from '../rubric/field'
-import { fewestDocuments, maySpeak, type LearnedPlace, type Measured } from '../model/learned'
-import { centreInside, type Box } from '../model/zone'
+import { fewestDocuments, maySpeak, mostly, type LearnedPlace, type Measured, type Place } from '../model/learned'
+import type { Box } from '../model/zone'
 import { patternLike } from '../pattern/like'
 import { boxOf } from '../text/exports'
 import { letters } from '../text/find'
@@ -38,10 +38,8 @@ const mostWords = 8
 const aside = 0.35
 const above = 0.16
 const mostWrong = 0.05
-/** How far above or below a value, or left of its place, captions may stand, in inches. */
-const captions = { off: 0.4, left: 1.5 }
-/** What holds of so many documents, or of so many of those that could show it, holds mostly. */
-export const mostly = 0.6
+/** Layouts of one type's paper that are told apart. */
+const mostLayouts = 3
 /** The pattern of values that have none in common. */
 const anyText = patternLike('')
 
@@ -103,32 +101,49 @@ const near = (one: Standing, other: Standing) =>
   Math.min(Math.abs(one.box.x - other.box.x), Math.abs(one.box.x + one.box.width - other.box.x - other.box.width)) < aside
 
 /**
- * Where values stand on most of these documents; null where they are too few, or stand here and there.
+ * Where values stand on most of these documents, the usual layout first; none where they are too few, or stand here and there.
  * @param standings of each document, all places where its value stands
  */
-function commonPlace(standings: readonly (readonly Standing[])[]): Place | null {
-  let best: Standing[] = []
+function layoutsOf(standings: readonly (readonly Standing[])[]): Place[] {
+  const groups: Standing[][] = []
+  let left = standings.filter(own => own.length)
+  const fewest = left.length * mostly
+  while (groups.length < mostLayouts) {
+    const group = largestGroup(left)
+    if (group.length < fewestDocuments - 1) break
+    groups.push(group)
+    left = left.filter(own => !own.some(one => group.includes(one)))
+  }
+  return groups.flat().length < fewest ? [] : groups.map(placeOf)
+}
+
+/** The standings of as many documents as possible, one of each, that are near one of them. */
+function largestGroup(standings: readonly (readonly Standing[])[]): Standing[] {
+  let largest: Standing[] = []
   for (const centre of standings.flat()) {
     const members = standings.flatMap(own => own.find(one => near(one, centre)) ?? [])
-    if (members.length > best.length) best = members
+    if (members.length > largest.length) largest = members
   }
-  if (best.length < fewestDocuments - 1 || best.length < standings.filter(own => own.length).length * mostly) return null
-  const left = Math.min(...best.map(({ box }) => box.x))
-  const ends = best[0]!.ends
-  const top = Math.min(...best.map(({ box }) => box.y))
+  return largest
+}
+
+function placeOf(group: readonly Standing[]): Place {
+  const left = Math.min(...group.map(({ box }) => box.x))
+  const ends = group[0]!.ends
+  const top = Math.min(...group.map(({ box }) => box.y))
   const box = {
     x: left,
     y: top,
-    width: Math.max(...best.map(({ box }) => box.x + box.width)) - left,
-    height: Math.max(...best.map(({ box }) => box.y + box.height)) - top,
+    width: Math.max(...group.map(({ box }) => box.x + box.width)) - left,
+    height: Math.max(...group.map(({ box }) => box.y + box.height)) - top,
   }
-  const print = printAround(box, best)
-  const [like, ...others] = new Set(best.map(({ text }) => patternLike(text)))
+  const print = printAround(box, group)
+  const [like, ...others] = new Set(group.map(({ text }) => patternLike(text)))
   return {
-    page: best[0]!.page,
+    page: group[0]!.page,
     box,
-    words: Math.max(...best.map(({ words }) => words)),
-    ...(ends && best.every(one => one.ends === ends) ? { ends } : {}),
+    words: Math.max(...group.map(({ words }) => words)),
+    ...(ends && group.every(one => one.ends === ends) ? { ends } : {}),
     ...(print.length ? { print } : {}),
     ...(like !== undefined && like !== anyText && others.length === 0 ? { like } : {}),
   }
@@ -137,18 +152,13 @@ function commonPlace(standings: readonly (readonly Standing[])[]): Place | null 
 /** What is printed about a place on most documents beside the values: captions, and lines of a form that were read as letters. */
 function printAround(box: Box, standings: readonly Standing[]): string[] {
   const counts = new Map<string, number>()
-  for (const { on, box: own } of standings) {
-    const { x, width } = around(box)
-    const reach = { x: x - captions.left, y: own.y - captions.off, width: width + captions.left, height: own.height + 2 * captions.off }
-    const beside = on.filter(word => centreInside(word, reach) && !centreInside(word, own))
-    for (const text of new Set(beside.map(word => letters(word.text)))) counts.set(text, (counts.get(text) ?? 0) + 1)
-  }
-  return [...counts].flatMap(([text, count]) => (text !== '' && count >= standings.length * mostly ? [text] : [])).sort()
+  for (const { on, box: own } of standings) for (const text of printBeside(box, own, on)) counts.set(text, (counts.get(text) ?? 0) + 1)
+  return [...counts].flatMap(([text, count]) => (count >= standings.length * mostly ? [text] : [])).sort()
 }
 
 /** What a field would read there; null where nothing fits it. */
-function readAt(field: Field, place: Place, pages: Example['pages'], languages: readonly string[]): string | null {
-  const found = valueAt(field, place, pages, languages)
+function readAt(field: Field, layouts: readonly Place[], pages: Example['pages'], languages: readonly string[]): string | null {
+  const found = valueAt(field, layouts, pages, languages)
   const checked = found && checkValue(field, found.text, languages)
   return checked?.ok ? checked.value : null
 }
@@ -165,17 +175,16 @@ export function learnPlace(field: Field, examples: readonly Example[], languages
   const given = taught(null).filter(own => own.length).length
   // Where the rubric itself finds most values, people who put a few right teach no other place.
   if (given < fewestDocuments || given < examples.length / 3) return null
-  const place = commonPlace(taught(null))
-  if (!place) return null
+  const layouts = layoutsOf(taught(null))
+  if (layouts.length === 0) return null
   const measured: Measured = { documents: examples.length, right: 0, wrong: 0, open: 0 }
   for (const [at, { value, pages }] of examples.entries()) {
-    const without = commonPlace(taught(at))
-    const read = without && readAt(field, without, pages, languages)
+    const read = readAt(field, layoutsOf(taught(at)), pages, languages)
     if (read === null) measured.open++
     else if (letters(read) === letters(value)) measured.right++
     else measured.wrong++
   }
-  return { ...place, measured }
+  return { layouts, measured }
 }
 
 /** Whether the machine looks there: it was right often enough. */

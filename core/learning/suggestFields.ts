@@ -2,12 +2,12 @@ import { fillFields } from '../fields/fill'
 import { printedLabels, type OthersLabels } from '../fields/printedLabels'
 import type { Word } from '../model/evidence'
 import type { Field, ValueSource } from '../rubric/field'
-import { fewestDocuments } from '../model/learned'
+import { fewestDocuments, mostly } from '../model/learned'
 import type { DocumentType } from '../rubric/rubric'
 import { patternLike } from '../pattern/like'
 import { letters } from '../text/find'
 import { labelsBeside, readsLike } from './labels'
-import { learnPlace, mostly, placeSpeaks, standingsOf } from './places'
+import { learnPlace, placeSpeaks, standingsOf } from './places'
 import type { Suggestion, Tally } from './suggestion'
 
 /** A document as people left it: what was known of it, and its values. */
@@ -92,8 +92,9 @@ function suggestForField(
     known.map(({ pages, values }) => ({ pages, ...values[field.id]! })),
     languages,
   )
-  if (place && placeSpeaks(place)) {
-    const { x, y, width, height } = place.box
+  // A zone is one layout's.
+  if (place?.layouts.length === 1 && placeSpeaks(place)) {
+    const { x, y, width, height } = place.layouts[0]!.box
     const rounded = (value: number) => Math.round(Math.max(0, value) * 100) / 100
     const zone = {
       x: rounded(x - 0.15),

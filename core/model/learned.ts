@@ -6,8 +6,8 @@ import type { FieldValue } from './ledger'
 export const Measured = z.object({ documents: z.int(), right: z.int(), wrong: z.int(), open: z.int() })
 export type Measured = z.infer<typeof Measured>
 
-/** Where on paper of one type people found a field's value: the page of the document (from 0), and the place in inches. */
-export const LearnedPlace = z.object({
+/** Where a field's value stands on paper of one layout: the page of the document (from 0), and the place in inches. */
+export const Place = z.object({
   page: z.int(),
   box: Box,
   /** Words of the longest value that was found there. */
@@ -18,8 +18,11 @@ export const LearnedPlace = z.object({
   print: z.array(z.string()).optional(),
   /** A pattern that all values fit which were found there. */
   like: z.string().optional(),
-  measured: Measured,
 })
+export type Place = z.infer<typeof Place>
+
+/** Where on paper of one type people found a field's value, by layout, the usual one first. */
+export const LearnedPlace = z.object({ layouts: z.array(Place).min(1), measured: Measured })
 export type LearnedPlace = z.infer<typeof LearnedPlace>
 
 /** What marks a type's first pages, each mark with how much more often it is there than on the other types' (0 to 1). */
@@ -36,6 +39,9 @@ export const isTaught = (from: FieldValue['from']): boolean => from === 'person'
 
 /** Fewest documents of a type, or with a value that people found, before anything is said. */
 export const fewestDocuments = 5
+
+/** What holds of so many documents, or of so many of those that could show it, holds mostly. */
+export const mostly = 0.6
 
 /**
  * Whether what was learned may speak: it gave something on at least half of what it was asked, wrongly on at most so

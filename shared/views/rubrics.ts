@@ -160,6 +160,8 @@ type LearnedSaid = z.infer<typeof LearnedSaid>
 /** What was learned of a rubric's paper from what people confirmed. */
 export const LearnedView = z.strictObject({
   types: LearnedSaid.extend({ documents: z.record(z.string(), z.number()) }).nullable(),
-  places: z.array(LearnedSaid.extend({ type: z.string(), field: z.string(), page: z.number(), box: Box })),
+  places: z.array(
+    LearnedSaid.extend({ type: z.string(), field: z.string(), layouts: z.array(z.strictObject({ page: z.number(), box: Box })) }),
+  ),
 })
 export type LearnedView = z.infer<typeof LearnedView>

@@ -5,7 +5,7 @@ import { learnTypes, likeType, likenessWords, typesSpeak, type TypeExample } fro
 import { learnPlace, placeSpeaks, standingsOf, type Example } from '../../core/learning/places'
 import type { Word } from '../../core/model/evidence'
 import { Field } from '../../core/rubric/field'
-import { LearnedTypes, type LearnedPlace } from '../../core/model/learned'
+import { LearnedPlace, LearnedTypes } from '../../core/model/learned'
 import { line } from './line'
 
 const names = ['Wenna Sark', 'Tegen Roe', 'Massen Hale', 'Ysella Crewe', 'Daveth Orme', 'Kitto Ansell', 'Loveday Pike', 'Merryn Stott']
@@ -75,10 +75,38 @@ describe('where people found a value', () => {
     ]
     const examples = names.map((value, at) => ({ value, pages: [form(value, (at % 4) * 0.05)], taught: true }))
     const place = learnPlace(owner, examples, [])!
-    expect(place.print).toEqual(expect.arrayContaining(['name', 'of', 'owner']))
+    expect(place.layouts[0]!.print).toEqual(expect.arrayContaining(['name', 'of', 'owner']))
     expect(place.measured).toMatchObject({ right: 8, wrong: 0 })
     expect(fill(owner, form('Perran Vose', 0.25), place)?.value).toBe('Perran Vose')
     expect(fill(owner, form('', 0.25), place)).toBeUndefined()
+  })
+
+  it('knows several layouts of a type by what is printed about the value', () => {
+    const form = (name: string, other: string) => [
+      ...line('Name of owner', 1, 2, 0),
+      ...line(name, 1, 2.2, 1),
+      ...line('Harbour master', 5, 6, 2),
+      ...line(other, 5, 6.2, 3),
+    ]
+    const slip = (name: string, other: string) => [
+      ...line('Berth holder', 5, 6, 0),
+      ...line(name, 5, 6.2, 1),
+      ...line('Vessel and port', 1, 2, 2),
+      ...line(other, 1, 2.2, 3),
+    ]
+    const examples = names.flatMap((value, at) => {
+      const other = names[(at + 3) % names.length]!
+      return [form, slip].map(layout => ({ value, pages: [layout(value, other)], taught: true }))
+    })
+    const learned = learnPlace(owner, examples, [])!
+    expect(LearnedPlace.parse(learned)).toEqual(learned)
+    expect(learned.layouts).toHaveLength(2)
+    expect(learned.measured).toEqual({ documents: 16, right: 16, wrong: 0, open: 0 })
+    for (const layout of [form, slip]) expect(fill(owner, layout('Perran Vose', 'Marram'), learned)?.value).toBe('Perran Vose')
+    expect(fill(owner, line('Perran Vose', 1, 2.2, 0), learned)).toBeUndefined()
+    // A third one of which nobody showed enough.
+    const third = { value: 'Senara Lugg', pages: [line('Senara Lugg', 1, 9, 0)], taught: true }
+    expect(learnPlace(owner, [...examples, third], [])!.measured).toMatchObject({ right: 16, wrong: 0, open: 1 })
   })
 
   it('takes what has the shape that all values had there, and no end of a longer one', () => {
@@ -90,7 +118,7 @@ describe('where people found a value', () => {
       hulls.map(value => ({ value, pages: [page(value)], taught: true })),
       [],
     )!
-    expect(learned.like).toBe('\\d{6}')
+    expect(learned.layouts[0]!.like).toBe('\\d{6}')
     expect(fill(hull, page('912345'), learned)?.value).toBe('912345')
     expect(fill(hull, page('9123'), learned)).toBeUndefined()
 

@@ -32,7 +32,7 @@ it('suggests a rule for what people typed until that is dismissed; what was lear
 
   await learnNow(id)
   expect((await piers<LearnedView>('GET', `/api/rubrics/${id}/learned`)).body.places).toMatchObject([
-    { type: 'mooring-permit', field: 'berth', page: 0, speaks: true, measured: { right: documents.length, wrong: 0 } },
+    { type: 'mooring-permit', field: 'berth', layouts: [{ page: 0 }], speaks: true, measured: { right: documents.length, wrong: 0 } },
   ])
   const forget = { what: 'place', type: 'mooring-permit', field: 'berth' }
   expect((await piers('POST', `/api/rubrics/${id}/learned/forget`, forget)).status).toBe(200)

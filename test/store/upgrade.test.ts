@@ -11,6 +11,7 @@ import { openDatabase, type Sql } from '../../store/database'
 import { entriesOf } from '../../store/documents/entries'
 import { findDocument } from '../../store/documents/read'
 import { searchDocuments } from '../../store/documents/search'
+import { learnedOf } from '../../store/learned'
 import { migrate } from '../../store/migrate'
 import { schemaVersion } from '../../store/schema'
 import { wordsOfPage } from '../../store/pages/words'
@@ -174,6 +175,17 @@ describe.each([1, 2, 3, 4, 5])('a database of version %i', version => {
     expect((await sql<{ what: string }[]>`select what from trail`).map(row => row.what)).toEqual(['confirm'])
     await queue.stop()
   })
+})
+
+it('where people found values before layouts were told apart stays known', async () => {
+  await migrate(sql, 47)
+  const [rubric] = await sql<{ id: string }[]>`insert into rubrics (name) values ('Test') returning id`
+  const place = { page: 0, box: { x: 1, y: 2, width: 3, height: 0.2 }, words: 2, print: ['owner'] }
+  const measured = { documents: 8, right: 8, wrong: 0, open: 0 }
+  await sql`insert into learned (rubric_id, what, type, field, model) values
+    (${rubric!.id}, 'place', 'permit', 'note', ${sql.json({ ...place, measured })}), (${rubric!.id}, 'place', 'permit', 'hull', null)`
+  await migrate(sql)
+  expect((await learnedOf(sql, rubric!.id)).places).toEqual({ permit: { note: { layouts: [place], measured } } })
 })
 
 it('a database that is newer than the program is refused in words', async () => {

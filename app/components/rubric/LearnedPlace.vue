@@ -11,8 +11,12 @@ const inches = (value: number) => value.toFixed(1)
 
 <template>
   <p class="mt-3 border-l-4 px-4 py-2" :class="place.speaks ? 'border-verdigris' : 'border-rule'" data-learned>
-    People mostly found it on page {{ place.page + 1 }} of the document, {{ inches(place.box.x) }} in from the left and
-    {{ inches(place.box.y) }} in from the top.
+    People mostly found it
+    <template v-for="({ page, box }, at) in place.layouts" :key="at">
+      <template v-if="at">, or </template>on page {{ page + 1 }} of the document, {{ inches(box.x) }} in from the left and
+      {{ inches(box.y) }} in from the top</template
+    >.
+    <template v-if="place.layouts.length > 1">Which it is, the print about it tells.</template>
     {{ place.speaks ? 'The machine looks there first.' : 'The machine does not look there: it would be wrong too often.' }}
     <span class="small block text-faded">{{ measuredWords(place.measured) }}</span>
     <button type="button" class="link" @click="emit('forget', { what: 'place', type: place.type, field: place.field })">Forget this</button>

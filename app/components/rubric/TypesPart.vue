@@ -142,7 +142,8 @@ const learnedMark = computed(() => {
   const place = field.value && foundBefore(field.value)
   const own = documents.value.find(document => document.pages.some(one => one.id === page.value?.id))
   const ofType = types.value.length === 1 || own?.type === null || own?.type === type.value?.id
-  return place && ofType && own?.pages[place.page]?.id === page.value?.id ? [place.box] : []
+  const onPage = place && ofType ? place.layouts.filter(one => own?.pages[one.page]?.id === page.value?.id) : []
+  return onPage.map(one => one.box)
 })
 
 /** What each document of the sample has in each field, as the worker would fill it. */

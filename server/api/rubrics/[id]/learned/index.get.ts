@@ -16,8 +16,8 @@ export default defineRoute({
       types: types && { documents: types.documents, measured: types.measured, speaks: typesSpeak(types) },
       places: Object.entries(places).flatMap(([type, fields]) =>
         Object.entries(fields).map(([field, place]) => {
-          const { page, box, measured } = place
-          return { type, field, page, box, measured, speaks: placeSpeaks(place) }
+          const layouts = place.layouts.map(({ page, box }) => ({ page, box }))
+          return { type, field, layouts, measured: place.measured, speaks: placeSpeaks(place) }
         }),
       ),
     }
