@@ -1,6 +1,6 @@
 import { randomInt } from 'node:crypto'
 import { drawDocuments } from '../core/quality/draw'
-import type { DecidedLot } from '../core/quality/plan'
+import { switchingPoints, type DecidedLot } from '../core/quality/plan'
 import { Check } from '../core/rubric/handling'
 import type { PersonActing } from '../core/model/actor'
 import type { Lot, Verdict } from '../core/model/verdict'
@@ -50,13 +50,13 @@ async function draw(batch: LockedBatch): Promise<void> {
   const { check } = await batch.rubric()
   const documents = await tx<{ id: number }[]>`select id from documents where batch_id = ${id} order by position`
   const before = await tx<DecidedLot[]>`
-    select lot->>'inspection' as inspection, (lot->>'accepted')::boolean as accepted
+    select (lot->>'accepted')::boolean as accepted, coalesce((lot->>'adds')::int, 0) as adds
     from batches
     where rubric_id = (select rubric_id from batches where id = ${id}) and lot->>'decidedAt' is not null and lot->>'inspection' is not null
     order by lot->>'decidedAt'`
   const black = await mustBeLookedAt(batch)
   const must = documents.flatMap((document, place) => (black.has(document.id) ? [place] : []))
-  const { places, seed, plan, why } = drawDocuments(
+  const { places, besides, seed, plan, why } = drawDocuments(
     check ?? Check.parse({ mode: 'none' }),
     documents.length,
     randomInt(2 ** 31),
@@ -70,6 +70,9 @@ async function draw(batch: LockedBatch): Promise<void> {
     why,
     inspection: plan?.inspection ?? null,
     accept: plan?.accept ?? null,
+    tighter: plan?.tighter ?? null,
+    besides: besides.map(place => documents[place]!.id),
+    adds: null,
     accepted: null,
     decidedAt: null,
   }
@@ -86,12 +89,14 @@ async function judge(batch: LockedBatch, lot: Lot): Promise<void> {
   if (lot.accepted !== null) return
   const [counts] = await tx<{ unseen: number; faulty: number }[]>`
     select count(*) filter (where not exists (select 1 from verdicts where document_id = documents.id))::int as unseen,
-      count(*) filter (where exists (select 1 from verdicts where document_id = documents.id and not correct))::int as faulty
+      count(*) filter (where not (documents.id = any(${lot.besides}::bigint[]))
+        and exists (select 1 from verdicts where document_id = documents.id and not correct))::int as faulty
     from documents
     where batch_id = ${id} and drawn`
   if (!counts || counts.unseen > 0) return
   const accepted = lot.accept === null || counts.faulty <= lot.accept
-  await keepLot(batch, { ...lot, accepted, decidedAt: new Date().toISOString() })
+  const adds = lot.accept === null ? null : switchingPoints({ accept: lot.accept, tighter: lot.tighter }, counts.faulty)
+  await keepLot(batch, { ...lot, accepted, adds, decidedAt: new Date().toISOString() })
   await batch.note({ what: accepted ? 'accept lot' : 'refuse lot', new: { faulty: counts.faulty, accept: lot.accept } })
   if (!accepted) await tx`update documents set drawn = true where batch_id = ${id}`
 }

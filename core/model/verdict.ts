@@ -44,13 +44,23 @@ export const Returned = z.object({
 })
 export type Returned = z.infer<typeof Returned>
 
+/** How closely a lot is inspected. */
+const inspections = ['normal', 'tightened', 'reduced'] as const
+export type Inspection = (typeof inspections)[number]
+
 /** What a batch's draw was, and how it ended. */
 export const Lot = z.object({
   size: z.int(),
   seed: z.int(),
   why: z.string(),
-  inspection: z.enum(['normal', 'tightened']).nullable(),
+  inspection: z.enum(inspections).nullable(),
   accept: z.int().nullable(),
+  /** The same, were the limit one step tighter. */
+  tighter: z.int().nullable().default(null),
+  /** Documents that are looked at besides the plan's sample. */
+  besides: z.array(z.int()).default([]),
+  /** What it adds to the switching score; null until it is decided. */
+  adds: z.int().nullable().default(null),
   /** Whether it was accepted at first; null until that is known, or where no plan says it. */
   accepted: z.boolean().nullable(),
   decidedAt: z.string().nullable(),

@@ -8,6 +8,8 @@ export interface Drawn {
   /** The same seed draws the same. */
   seed: number
   plan: Plan | null
+  /** Places that are looked at besides the plan's sample, and do not count for it. */
+  besides: number[]
   why: string
 }
 
@@ -53,12 +55,16 @@ export function drawDocuments(
   before: readonly DecidedLot[],
   must: readonly number[] = [],
 ): Drawn {
-  const drawn = (count: number, why: string, plan: Plan | null = null): Drawn => ({
-    places: [...new Set([...drawPlaces(size, count, seed), ...must])].sort((one, other) => one - other),
-    seed,
-    plan,
-    why: mustWords(why, count, size, must.length),
-  })
+  const drawn = (count: number, why: string, plan: Plan | null = null): Drawn => {
+    const sample = drawPlaces(size, count, seed)
+    return {
+      places: [...new Set([...sample, ...must])].sort((one, other) => one - other),
+      seed,
+      plan,
+      besides: must.filter(place => !sample.includes(place)),
+      why: mustWords(why, count, size, must.length),
+    }
+  }
   switch (check.mode) {
     case 'none':
       return drawn(0, 'Nothing is drawn.')
@@ -69,7 +75,7 @@ export function drawDocuments(
       return drawn(count, `${check.percent} % are checked: ${count} of ${size}.`)
     }
     case 'plan': {
-      const plan = samplingPlan(size, check.level, check.aql, nextInspection(before))
+      const plan = samplingPlan(size, check.level, check.aql, nextInspection(before, check.reduced))
       return drawn(
         plan.sample,
         `ISO 2859-1, level ${check.level}, ${plan.inspection} inspection, AQL ${plan.aql}: a batch of ${size} has the code letter ` +

@@ -1,17 +1,22 @@
+import type { Inspection } from '../model/verdict'
+
 /**
- * Single sampling plans by ISO 2859-1:1999: code letters (table 1, general levels) and the master tables for normal (2-A) and
- * tightened inspection (2-B). Reduced inspection, which the standard leaves to whoever is responsible, is not used.
+ * Single sampling plans by ISO 2859-1:1999: code letters (table 1, general levels) and the master tables for normal (2-A),
+ * tightened (2-B) and, for limits up to 10, reduced inspection (2-C), which the standard leaves to whoever is responsible.
  */
 export type Level = 'I' | 'II' | 'III'
-export type Inspection = 'normal' | 'tightened'
 
 export const letters = 'ABCDEFGHJKLMNPQR'
 const sizes = [2, 3, 5, 8, 13, 20, 32, 50, 80, 125, 200, 315, 500, 800, 1250, 2000]
+const reducedSizes = [2, 2, 2, 3, 5, 8, 13, 20, 32, 50, 80, 125, 200, 315, 500, 800]
+const sizesOf = (inspection: Inspection) => (inspection === 'reduced' ? reducedSizes : sizes)
 const levels = [
   0.01, 0.015, 0.025, 0.04, 0.065, 0.1, 0.15, 0.25, 0.4, 0.65, 1, 1.5, 2.5, 4, 6.5, 10, 15, 25, 40, 65, 100, 150, 250, 400, 650, 1000,
 ] as const
 /** Acceptance quality limits of the tables, in faulty documents per hundred. */
 export const aqls: readonly number[] = levels
+/** The largest one that counts faulty documents; those above count faults, of which a document may have several. */
+export const mostReduced = 10
 
 // Table 1: the largest lot of each row, and its letters under the general levels I, II, III.
 const lots: [most: number, letters: string][] = [
@@ -45,15 +50,18 @@ export interface Plan {
   sample: number
   /** Most faulty documents with which the lot is accepted. */
   accept: number
+  /** The same under normal inspection, were the limit one step tighter; null where there is no such plan. */
+  tighter: number | null
 }
 
 // Along a diagonal of the tables (row + column) the acceptance number is the same; null is an arrow.
 const steps: Record<Inspection, { first: number; numbers: (number | null)[] }> = {
   normal: { first: 14, numbers: [0, null, null, 1, 2, 3, 5, 7, 10, 14, 21, 30, 44] },
   tightened: { first: 15, numbers: [0, null, null, 1, 2, 3, 5, 8, 12, 18, 27, 41] },
+  reduced: { first: 14, numbers: [0, null, null, null, 1, 2, 3, 5, 6, 8, 10] },
 }
 /** The greatest acceptance number of the letters from F on; only A to E go further. */
-const mostBelow: Record<Inspection, number> = { normal: 21, tightened: 18 }
+const mostBelow: Record<Inspection, number> = { normal: 21, tightened: 18, reduced: 10 }
 const lastOfLarge = letters.indexOf('E')
 
 function acceptAt(row: number, column: number, inspection: Inspection): number | null {
@@ -68,7 +76,7 @@ export const tableAql = (aql: number): number => aqls.findLast(one => one <= aql
 /**
  * The plan for a lot. Arrows lead to the next plan below, or above where there is none; a sample as large as the lot is all of it.
  * @param size in documents
- * @param aql faulty documents per hundred; one between those of the tables counts as the stricter
+ * @param aql faulty documents per hundred; one between those of the tables counts as the stricter; at most 10 under reduced inspection
  */
 export function samplingPlan(size: number, level: Level, aql: number, inspection: Inspection): Plan {
   const limit = tableAql(aql)
@@ -80,8 +88,9 @@ export function samplingPlan(size: number, level: Level, aql: number, inspection
     planLetter: letters[row]!,
     aql: limit,
     inspection,
-    sample: Math.min(size, sizes[row]!),
+    sample: Math.min(size, sizesOf(inspection)[row]!),
     accept: acceptAt(row, column, inspection)!,
+    tighter: acceptAt(row, column - 1, 'normal'),
   }
 }
 
@@ -94,26 +103,59 @@ function planRow(row: number, column: number, inspection: Inspection): number {
   return (afterZero ? above : (below ?? above)) ?? row
 }
 
-/** A lot that was decided: how it was inspected, and whether it was accepted at first. */
+/** A lot that was decided: whether it was accepted at first, and what it adds to the switching score. */
 export interface DecidedLot {
-  inspection: Inspection
   accepted: boolean
+  adds: number
+}
+
+/**
+ * What a lot under normal inspection adds to the switching score (clause 9.3.3.2, single sampling); nothing sets that back to none.
+ * @param faulty documents of its sample
+ */
+export function switchingPoints({ accept, tighter }: Pick<Plan, 'accept' | 'tighter'>, faulty: number): number {
+  if (accept < 2) return faulty <= accept ? 2 : 0
+  return tighter !== null && faulty <= tighter ? 3 : 0
 }
 
 const lately = 5
+const enoughPoints = 30
 
 /**
  * How the next lot is inspected (clause 9.3): tightened once two of five consecutive lots were not accepted, normal again
- * after five accepted ones in a row. @param before decided lots, the oldest first
+ * after five accepted ones in a row; where it may be, reduced from a switching score of 30 on, until one is not accepted.
+ * @param before decided lots, the oldest first
  */
-export function nextInspection(before: readonly DecidedLot[]): Inspection {
-  let inspection: Inspection = 'normal'
-  let run: boolean[] = []
-  for (const { accepted } of before) {
-    run = [...run, accepted].slice(-lately)
-    const refused = run.filter(one => !one).length
-    if (inspection === 'normal' && refused >= 2) [inspection, run] = ['tightened', []]
-    else if (inspection === 'tightened' && run.length === lately && refused === 0) [inspection, run] = ['normal', []]
+export function nextInspection(before: readonly DecidedLot[], mayReduce = false): Inspection {
+  let now = since('normal')
+  for (const { accepted, adds } of before) {
+    const run = [...now.run, accepted].slice(-lately)
+    const score = adds ? now.score + adds : 0
+    const other = otherInspection({ ...now, run, score }, mayReduce)
+    now = other ? since(other) : { ...now, run, score }
   }
-  return inspection
+  return now.inspection
+}
+
+/** Where inspection stands: its last few lots, and the switching score. */
+interface Standing {
+  inspection: Inspection
+  run: boolean[]
+  score: number
+}
+
+const since = (inspection: Inspection): Standing => ({ inspection, run: [], score: 0 })
+
+/** What inspection goes over to; null where it stays. */
+function otherInspection({ inspection, run, score }: Standing, mayReduce: boolean): Inspection | null {
+  const refused = run.filter(one => !one).length
+  switch (inspection) {
+    case 'normal':
+      if (refused >= 2) return 'tightened'
+      return mayReduce && score >= enoughPoints ? 'reduced' : null
+    case 'tightened':
+      return run.length === lately && refused === 0 ? 'normal' : null
+    case 'reduced':
+      return run.at(-1) ? null : 'normal'
+  }
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { highlighterColours } from '../model/highlighters'
+import { mostReduced } from '../quality/plan'
 import { pattern } from './schemas'
 
 /** What is blacked out in pictures, words, values and files: what is marked on paper, and what fits a pattern. */
@@ -18,11 +19,20 @@ export const Check = z
     percent: z.number().positive().max(100).optional(),
     level: z.enum(['I', 'II', 'III']).default('II'),
     aql: z.number().positive().max(1000).default(1),
+    /** Whether a plan goes over to reduced inspection after many lots that were accepted easily. */
+    reduced: z.boolean().optional(),
     /** Whether whoever entered a document may check it, too: where there is nobody else. */
     own: z.boolean().optional(),
   })
   .check(context => {
-    const { mode, percent } = context.value
+    const { mode, percent, aql, reduced } = context.value
+    if (reduced && (mode !== 'plan' || aql > mostReduced))
+      context.issues.push({
+        code: 'custom',
+        path: ['reduced'],
+        input: reduced,
+        message: `only for a plan with an aql of at most ${mostReduced}`,
+      })
     if ((mode === 'share') !== (percent !== undefined))
       context.issues.push({
         code: 'custom',

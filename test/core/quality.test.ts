@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drawDocuments, drawPlaces } from '../../core/quality/draw'
-import { aqls, codeLetter, nextInspection, samplingPlan, type Inspection } from '../../core/quality/plan'
+import type { Inspection } from '../../core/model/verdict'
+import { aqls, codeLetter, nextInspection, samplingPlan, switchingPoints } from '../../core/quality/plan'
 import { Check } from '../../core/rubric/handling'
 
 const plan = (size: number, aql: number, inspection: Inspection = 'normal', level: 'I' | 'II' | 'III' = 'II') => {
@@ -57,6 +58,30 @@ describe('sampling plans of ISO 2859-1', () => {
     ])
   })
 
+  it('are smaller under reduced inspection, as table 2-C has them', () => {
+    const reduced = (size: number, aql: number) => plan(size, aql, 'reduced')
+    // AQL 1.0: E 0, F up, G and H down, J 1, K 2, L 3, M 5, N 6, P 8, Q 10, R up.
+    expect([140, 250, 500, 1000, 3000, 9000, 30_000, 100_000, 400_000, 600_000].map(size => reduced(size, 1))).toEqual([
+      ['E', 5, 0],
+      ['J', 32, 1],
+      ['J', 32, 1],
+      ['J', 32, 1],
+      ['K', 50, 2],
+      ['L', 80, 3],
+      ['M', 125, 5],
+      ['N', 200, 6],
+      ['P', 315, 8],
+      ['Q', 500, 10],
+    ])
+    expect([reduced(5, 6.5), reduced(5, 10), reduced(20, 2.5), reduced(40, 10), reduced(40, 1.5)]).toEqual([
+      ['A', 2, 0],
+      ['D', 3, 1],
+      ['C', 2, 0],
+      ['D', 3, 1],
+      ['D', 3, 0],
+    ])
+  })
+
   it('exist for every lot, level and limit, and take no more than there is', () => {
     const level = fc.constantFrom('I' as const, 'II' as const, 'III' as const)
     fc.assert(
@@ -67,12 +92,17 @@ describe('sampling plans of ISO 2859-1', () => {
         expect([normal.accept, tightened.accept]).not.toContain(null)
         // Under tightened inspection no larger share of the sample may be faulty.
         expect(tightened.accept / tightened.sample).toBeLessThanOrEqual(normal.accept / normal.sample + 1e-9)
+        if (aql > 10) return
+        const reduced = samplingPlan(size, general, aql, 'reduced')
+        expect(reduced.accept).not.toBeNull()
+        // The table leads elsewhere where normal inspection takes everything.
+        if (reduced.planLetter === normal.planLetter) expect(reduced.sample).toBeLessThanOrEqual(normal.sample)
       }),
     )
   })
 
   it('switch by the standard’s rules', () => {
-    const lots = (text: string) => [...text].map(one => ({ inspection: 'normal' as const, accepted: one === '+' }))
+    const lots = (text: string) => [...text].map(one => ({ accepted: one === '+', adds: one === '+' ? 2 : 0 }))
     expect(['', '-', '-+++-', '-++++-', '--', '--++++', '--+++++', '--+++-+'].map(text => nextInspection(lots(text)))).toEqual([
       'normal',
       'normal',
@@ -83,6 +113,33 @@ describe('sampling plans of ISO 2859-1', () => {
       'normal',
       'tightened',
     ])
+  })
+
+  it('go over to reduced inspection from a score of 30 on, where they may, and back with the first lot that is refused', () => {
+    const j = samplingPlan(1000, 'II', 1, 'normal')
+    expect([j.accept, j.tighter]).toEqual([2, 1])
+    expect([0, 1, 2, 3].map(faulty => switchingPoints(j, faulty))).toEqual([3, 3, 0, 0])
+    const h = samplingPlan(500, 'II', 1, 'normal')
+    expect([0, 1, 2].map(faulty => switchingPoints(h, faulty))).toEqual([2, 2, 0])
+
+    const lots = (count: number, faulty: number, plan = j) =>
+      Array.from({ length: count }, () => ({ accepted: faulty <= plan.accept, adds: switchingPoints(plan, faulty) }))
+    const next = (...groups: ReturnType<typeof lots>[]) => nextInspection(groups.flat(), true)
+    expect([next(lots(9, 1)), next(lots(10, 1)), next(lots(14, 1, h)), next(lots(15, 1, h))]).toEqual([
+      'normal',
+      'reduced',
+      'normal',
+      'reduced',
+    ])
+    expect(nextInspection(lots(40, 0))).toBe('normal')
+    // Accepted, but not easily: counted from the start again.
+    expect([next(lots(9, 1), lots(1, 2), lots(9, 1)), next(lots(9, 1), lots(1, 2), lots(10, 1))]).toEqual(['normal', 'reduced'])
+    expect([next(lots(10, 1), lots(1, 3)), next(lots(10, 1), lots(1, 3), lots(9, 0)), next(lots(10, 0), lots(1, 3), lots(1, 3))]).toEqual([
+      'normal',
+      'normal',
+      'normal',
+    ])
+    expect(next(lots(10, 0), lots(3, 3))).toBe('tightened')
   })
 })
 
@@ -110,6 +167,7 @@ describe('documents that are checked', () => {
     const draw = (check: object, must: number[]) => drawDocuments(Check.parse(check), 10, 1, [], must)
     expect(draw({ mode: 'none' }, [3, 7])).toMatchObject({
       places: [3, 7],
+      besides: [3, 7],
       why: 'Each document with something blacked out is looked at: 2 of 10.',
     })
     const share = draw({ mode: 'share', percent: 10 }, [0, 1])

@@ -1,12 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { giveVerdict, passUnchecked } from '../../flow/check'
 import { enterFields } from '../../flow/fill'
+import type { Lot } from '../../core/model/verdict'
 import { showBatch, documentsOfBatch } from '../../store/batches/show'
 import { waitingOf } from '../../store/batches/waiting'
 import { nextToCheck } from '../../store/documents/next'
 import { findDocument } from '../../store/documents/read'
 import { addPerson, personByPassword } from '../../store/people/people'
-import { batch, blank, by, code, fillAll, flow, jobs, ownDatabase, sorted, sql } from '../store/harness'
+import { batch, blank, by, code, fillAll, flow, jobs, newBatch, ownDatabase, sorted, sql } from '../store/harness'
 
 ownDatabase()
 
@@ -131,6 +132,32 @@ describe('a batch of which a part is checked', () => {
     await enter(drawn[0]!.id)
     await say(drawn[0]!.id, { correct: true })
     expect([await state(), await states()]).toEqual(['sending', ['checked', 'checked', 'checked', 'checked']])
+  })
+
+  it('counts no fault of what is looked at besides the sample, and goes over to reduced inspection after many good ones', async () => {
+    const plan = { mode: 'plan', level: 'I', aql: 6.5, reduced: true }
+    await sql`update batches set lot = null`
+    await setCheck(plan)
+    const all = await entered(3)
+    const drawn = await sql<{ id: number }[]>`select id from documents where batch_id = ${batch} and drawn order by position`
+    expect(drawn).toHaveLength(2)
+    const besides = all.find(id => !drawn.some(one => one.id === id))!
+    // As it is where something on it is black.
+    await sql`update documents set drawn = true where id = ${besides}`
+    await sql`update batches set lot = lot || ${sql.json({ besides: [besides] })} where id = ${batch}`
+    for (const { id } of drawn) expect(await say(id, { correct: true })).toBeNull()
+    await say(besides, wrong)
+    const lot = async () => (await sql<{ lot: Lot }[]>`select lot from batches where id = ${batch}`)[0]!.lot
+    expect(await lot()).toMatchObject({ accepted: true, adds: 2, inspection: 'normal' })
+
+    await sql`
+      insert into batches (name, rubric_id, rubric_version, state, owner, lot)
+      select name || number, rubric_id, rubric_version, 'done', owner, lot
+      from batches cross join generate_series(1, 14) as number where batches.id = ${batch}`
+    await newBatch()
+    await entered(3)
+    expect(await lot()).toMatchObject({ inspection: 'reduced', accept: 0 })
+    expect((await lot()).why).toContain('reduced inspection')
   })
 
   it('goes on at once where nothing is checked', async () => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { drawDocuments } from '~~/core/quality/draw'
-import { aqls } from '~~/core/quality/plan'
+import { aqls, mostReduced } from '~~/core/quality/plan'
 import { Check } from '~~/core/rubric/handling'
 import { useRubricText, type RawRubric } from '~/components/rules/useRubricText'
 
@@ -38,7 +38,15 @@ const owns = [
   [true, 'may check themselves'],
 ] as const
 const level = computed({ get: () => check.value.level ?? 'II', set: to => setCheck({ level: to }) })
-const aql = computed({ get: () => check.value.aql ?? 1, set: to => setCheck({ aql: to }) })
+const aql = computed({
+  get: () => check.value.aql ?? 1,
+  set: to => setCheck(to > mostReduced ? { aql: to, reduced: undefined } : { aql: to }),
+})
+const reduced = computed({ get: () => check.value.reduced ?? false, set: to => setCheck({ reduced: to || undefined }) })
+const reductions = [
+  [false, 'change nothing'],
+  [true, 'make it lighter until one is refused'],
+] as const
 /** What it comes to, for batches of some sizes. */
 const examples = computed(() => {
   const read = Check.safeParse(check.value)
@@ -103,6 +111,9 @@ const modes = [
             faulty documents in a hundred (AQL).
           </p>
           <p>Two refused batches of five make it stricter; five good ones in a row make it usual again.</p>
+          <p v-if="aql <= mostReduced">
+            Ten to fifteen that pass easily <WordChoice v-model="reduced" :options="reductions" label="Reduced inspection" after="." />
+          </p>
         </template>
       </div>
       <table v-if="examples.length" class="mt-3 text-left text-sm">
