@@ -9,6 +9,7 @@ import { openBlobs } from '../store/blobs/open'
 import { tidyBlobs, tidyLock } from '../store/blobs/tidy'
 import { openDatabase } from '../store/database'
 import { schemaVersion } from '../store/schema'
+import { countSlips, slipsWithoutFile } from '../store/slips/withoutFile'
 import { blobsSetting, databaseUrl } from './database'
 import { Progress } from './progress'
 import { UsageError } from './usage'
@@ -147,13 +148,13 @@ export async function restore([from, ...more]: string[]): Promise<number> {
   }
 }
 
-/** Compares each blob that a row names with its digest. Ends with 3 where one is missing or changed. */
+/** Compares each blob that a row names with its digest, and each slip with its files. Ends with 3 where one is missing or changed. */
 export async function verify(args: string[]): Promise<number> {
   if (args.some(arg => arg !== '--json')) throw new UsageError('verify takes nothing but --json.')
   const sql = openDatabase(await databaseUrl(), 2)
   const blobs = openBlobs(blobsSetting())
   const progress = new Progress()
-  const faults: { blob: string; fault: string }[] = []
+  const faults: ({ blob: string; fault: string } | { slip: number; fault: string })[] = []
   try {
     const names = await namedBlobs(sql)
     for (const [at, name] of names.entries()) {
@@ -161,10 +162,15 @@ export async function verify(args: string[]): Promise<number> {
       await blobs.local(name).catch((error: unknown) => faults.push({ blob: name, fault: (error as Error).message }))
     }
     progress.clear()
-    if (args.includes('--json')) console.log(JSON.stringify({ blobs: names.length, faults }))
+    const lost = faults.length
+    const slips = await countSlips(sql)
+    for (const { id, document, edition } of await slipsWithoutFile(sql))
+      faults.push({ slip: id, fault: `Slip ${id} stands for edition ${edition} of document ${document}, of which no file is known.` })
+    if (args.includes('--json')) console.log(JSON.stringify({ blobs: names.length, slips, faults }))
     else {
       for (const { fault } of faults) console.log(fault)
-      console.log(`${names.length - faults.length} of ${names.length} blobs are there and are what was kept.`)
+      console.log(`${names.length - lost} of ${names.length} blobs are there and are what was kept.`)
+      console.log(`${slips - faults.length + lost} of ${slips} slips have their files.`)
     }
     return faults.length ? 3 : 0
   } finally {

@@ -90,7 +90,7 @@ export const commands: readonly Command[] = [
   {
     name: 'verify',
     takes: '[--json]',
-    does: 'Compares each blob with its digest; ends with 3 where one is missing or changed.',
+    does: 'Compares each blob with its digest, and each slip with its files; ends with 3 where one is missing or changed.',
     options: [json],
     examples: ['rubricator verify --json'],
     run: async args => (await import('./backup')).verify(args),

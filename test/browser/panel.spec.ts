@@ -98,7 +98,7 @@ test('at the device, by thumb: pair, sign in, fill in, scan through a fault, com
   await touch(page, /That is all/)
   await expect(page.getByText('It is being sorted.')).toBeVisible()
   await expectAccessible(page)
-  await expect(page.getByText('filed in harbour.master@saltmere.example, new@quay.example')).toBeVisible({ timeout: 150_000 })
+  await expect(page.getByText('went to harbour.master@saltmere.example, new@quay.example')).toBeVisible({ timeout: 150_000 })
   await touch(page, 'Done')
 
   // It arrived: once for each, with the values in its text and a file that opens.

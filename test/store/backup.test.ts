@@ -58,6 +58,9 @@ it('a copy is backed up while it works, wrecked, restored elsewhere, and every d
   expect(await inCopy(restored, elsewhere, () => verify([]))).toBe(0)
   const there = openDatabase(restored, 1)
   expect([...(await there`select id, position, fate, blob from pages where batch_id = ${batch} order by id`)]).toEqual(before)
+  // A slip says that files arrived: some must be known.
+  await there`insert into slips (document_id, destination_id, state) select id, 'records-office', 'delivered' from documents limit 1`
+  expect(await inCopy(restored, elsewhere, () => verify([]))).toBe(3)
   await there.end()
 
   // Into a place that is not empty nothing is restored; and nothing from a backup that was meddled with.

@@ -137,7 +137,7 @@ async function until(ready: () => boolean) {
         <p class="font-serif text-4xl">{{ outcome.title }}</p>
         <p class="mt-3 max-w-3xl text-xl text-faded">{{ outcome.words }}</p>
         <ul v-if="batch.filed.length" class="mt-4 space-y-1 text-lg">
-          <li v-for="place in batch.filed.slice(0, 4)" :key="place">filed in {{ place }}</li>
+          <li v-for="place in batch.filed.slice(0, 4)" :key="place">went to {{ place }}</li>
           <li v-if="batch.filed.length > 4" class="text-faded">and {{ batch.filed.length - 4 }} more</li>
         </ul>
       </div>

@@ -60,10 +60,12 @@ function reveal() {
   view.value = {
     scale,
     left: inward(mark.x, mark.width, width.value, left),
-    top: inward(mark.y, mark.height, height.value, top),
+    top: inward(mark.y, mark.height, height.value - buttonsHeight, top),
   }
 }
 const revealMargin = 40
+/** What the buttons hide of the lower edge, beyond that. */
+const buttonsHeight = 24
 /** Pixels of a line of print that is read without effort; and how near the page comes for it. */
 const leastHeight = 12
 const mostNear = 1.2

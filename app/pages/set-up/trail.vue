@@ -54,28 +54,21 @@ const look = () => run(async () => void (seen.value = await ask<Seen>('/api/trai
         >It ends at <span class="numbers text-sm break-all">{{ seen.head.seq }}:{{ seen.head.hash }}</span></template
       >
     </p>
-    <div class="mb-3 flex flex-wrap items-end gap-4" role="search">
-      <label
-        >What<select class="field mt-1 w-auto!" :value="asked.what" @change="set('what', ($event.target as HTMLSelectElement).value)">
+    <div class="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2" role="search">
+      <label class="flex items-center gap-2"
+        ><span class="text-faded">What</span
+        ><select class="field w-auto!" :value="asked.what" @change="set('what', ($event.target as HTMLSelectElement).value)">
           <option v-for="[kind, words] in kinds" :key="kind" :value="kind">{{ words }}</option>
         </select></label
       >
-      <label
-        >Who<select class="field mt-1 w-auto!" :value="asked.person" @change="set('person', ($event.target as HTMLSelectElement).value)">
+      <label class="flex items-center gap-2"
+        ><span class="text-faded">Who</span
+        ><select class="field w-auto!" :value="asked.person" @change="set('person', ($event.target as HTMLSelectElement).value)">
           <option value="">anybody</option>
           <option v-for="one in people ?? []" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select></label
       >
-      <label
-        >From<input
-          v-typed="asked.from"
-          class="field mt-1 w-auto!"
-          type="date"
-          @change="set('from', ($event.target as HTMLInputElement).value)"
-      /></label>
-      <label
-        >To<input v-typed="asked.to" class="field mt-1 w-auto!" type="date" @change="set('to', ($event.target as HTMLInputElement).value)"
-      /></label>
+      <DayRange label="From" :from="asked.from" :to="asked.to" @set="set" />
     </div>
     <table v-if="rows?.length" class="w-full text-left">
       <thead>
