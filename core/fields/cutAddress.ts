@@ -1,6 +1,7 @@
 import type { Word } from '../model/evidence'
 import { middle } from '../text/geometry'
-import { letters, type Found } from '../text/find'
+import type { Found } from '../text/find'
+import { letters } from '../text/labelPlaces'
 
 /** Words stand closer to each other than this, in inches. */
 const gap = 0.13

@@ -1,6 +1,6 @@
 import type { Word } from '../model/evidence'
 import type { Box } from '../model/zone'
-import { labelPlaces } from '../text/find'
+import { labelPlaces } from '../text/labelPlaces'
 import { pairsBeside, type MarkedBox } from './ticked'
 
 /** How differently the boxes of one field may stand from their words, in inches, and be in size. */

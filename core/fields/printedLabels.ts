@@ -1,7 +1,7 @@
 import type { Word } from '../model/evidence'
 import type { Box } from '../model/zone'
 import type { Field } from '../rubric/field'
-import { labelPlaces, letters, standsAlone } from '../text/find'
+import { labelPlaces, letters, standsAlone } from '../text/labelPlaces'
 
 /** Where labels stand on a page that are not a field's own. */
 export type OthersLabels = (words: readonly Word[], field: Field) => Box[]

@@ -98,6 +98,8 @@ function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, 
       yield { raw, from: 'table', confidence: Math.min(1, ...sure), ...placeOf(evidence, found.page, found.box), others }
     }
   } else {
+    // A label that is none, on whichever page, comes last.
+    const late: Reading[] = []
     for (const [page, words] of [...evidence.pages.entries(), ...(evidence.again ?? []).entries()]) {
       for (const found of findAll(words, source.text, () => labels(words, field))) {
         const { value: raw, confidence, repaired, cutFrom } = found
@@ -110,12 +112,17 @@ function* readingsOf(field: Field, source: ValueSource, evidence: FillEvidence, 
           ...(cutFrom === undefined ? {} : { doubt: `It is part of “${cutFrom}”.` }),
         }
         const cut = field.kind === 'email' ? cutFromAddress(words, found, 'near' in source.text ? source.text.near : '') : null
-        if (cut === null) yield reading
-        else for (const one of [cut + raw, raw]) yield { ...reading, raw: one, doubt: `“${cut}” stands right before “${raw}”` }
+        const readings = cut === null ? [reading] : wholeAndCut(reading, cut)
+        if (found.byChance) late.push(...readings)
+        else yield* readings
       }
     }
+    yield* late
   }
 }
+
+const wholeAndCut = (reading: Reading, cut: string): Reading[] =>
+  [cut + reading.raw, reading.raw].map(raw => ({ ...reading, raw, doubt: `“${cut}” stands right before “${reading.raw}”` }))
 
 function placeOf(evidence: FillEvidence, page: number, box: Box): Pick<Reading, 'page' | 'box'> {
   const number = evidence.numbers?.[page]

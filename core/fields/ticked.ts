@@ -1,6 +1,6 @@
 import type { Word } from '../model/evidence'
 import { centreInside, type Box } from '../model/zone'
-import { labelPlaces } from '../text/find'
+import { labelPlaces } from '../text/labelPlaces'
 
 /** A printed box and the share of its inside that is ink; inches from the top-left of the upright page. */
 export interface MarkedBox extends Box {

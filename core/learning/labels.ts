@@ -1,6 +1,6 @@
 import type { Word } from '../model/evidence'
 import type { Box } from '../model/zone'
-import { letters } from '../text/find'
+import { letters } from '../text/labelPlaces'
 import { linesOf, textOf } from '../text/lines'
 import { phraseOf } from '../text/phrase'
 

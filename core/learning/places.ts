@@ -7,7 +7,7 @@ import { fewestDocuments, maySpeak, mostly, type LearnedPlace, type Measured, ty
 import type { Box } from '../model/zone'
 import { patternLike } from '../pattern/like'
 import { boxOf } from '../text/exports'
-import { letters } from '../text/find'
+import { letters } from '../text/labelPlaces'
 import { linesOf, textOf } from '../text/lines'
 
 /** A document whose value of a field people gave or confirmed, and the words of its pages. */

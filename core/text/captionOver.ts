@@ -1,6 +1,7 @@
 import type { Word } from '../model/evidence'
 import { centreInside, type Box } from '../model/zone'
 import { middle } from './geometry'
+import { typeSize } from './typeSize'
 
 /** What stands no further off, in inches, stands beside a label, whatever is below it. */
 const besideInches = 0.5
@@ -56,13 +57,4 @@ function isPaired(words: readonly Word[], label: Box, below: number): boolean {
 const isJustBefore = (before: Word, word: Word) => {
   const gap = word.x - before.x - before.width
   return Math.abs(middle(before) - middle(word)) < 0.5 * word.height && gap > -0.02 && gap < 1.2 * word.height
-}
-
-const rises = /[\p{Lu}\p{N}bdfhiklt()[\]/|]/u
-const falls = /[gjpqy()[\]/|,;Q]/u
-/** The size of type of words, as their letters' heights say: of an em about 0.5 between the lines, 0.22 above and 0.2 below. */
-function typeSize(words: readonly Word[]): number {
-  const read = words.filter(word => /[\p{L}\p{N}]/u.test(word.text))
-  const sizes = read.map(({ text, height }) => height / (0.5 + (rises.test(text) ? 0.22 : 0) + (falls.test(text) ? 0.2 : 0)))
-  return read.length ? sizes.reduce((sum, size) => sum + size, 0) / read.length : 0
 }
