@@ -107,7 +107,7 @@ function* allNear(page: readonly Word[], label: string, pattern: string, others:
       .sort((a, b) => a.x - b.x)
     const other = level.findIndex(isForeign)
     const right = other < 0 ? level : level.slice(0, other)
-    const beside = matchWords(place.glued ? [place.glued, ...right] : right, pattern)
+    const beside = matchFirstCell(place.glued ? [place.glued, ...right] : right, pattern)
     const under = words.filter(word => {
       const gap = word.y - (place.y + place.height)
       return gap > -tall * 0.3 && gap < 1 && word.x < place.x + Math.max(place.width, 1.5) && word.x + word.width > place.x - 0.15
@@ -121,6 +121,19 @@ function* allNear(page: readonly Word[], label: string, pattern: string, others:
     if (beside) yield { ...beside, ...byChance }
     else if (below) yield { ...below, ...byChance }
   }
+}
+
+/** Words of a line that stand further apart are of two cells: inches, and heights of their letters. */
+const cellGap = { inches: 0.5, heights: 4 }
+
+/** A match in a line's first cell, else anywhere on it. */
+function matchFirstCell(line: readonly Word[], pattern: string): Found | null {
+  const end = line.findIndex((word, at) => {
+    const before = line[at - 1]
+    const gap = before ? word.x - before.x - before.width : 0
+    return gap > cellGap.inches && gap > cellGap.heights * word.height
+  })
+  return (end < 0 ? null : matchWords(line.slice(0, end), pattern)) ?? matchWords(line, pattern)
 }
 
 function firstMatch(rows: readonly Word[][], pattern: string): Found | null {

@@ -9,6 +9,14 @@ const read = (pages: Word[][], near = 'Vessel', value = '.+') =>
     .fields.one?.value
 const large = (words: Word[]) => words.map(word => ({ ...word, height: 0.24, width: word.width * 1.7, x: 1 + (word.x - 1) * 1.7 }))
 
+describe('what stands beside a label', () => {
+  it('ends with its cell, unless only the next one has what is looked for', () => {
+    const words = [...line('Vessel', 1, 1, 0), ...line('Grey Plover', 2.5, 1, 1), ...line('Moored 3 May', 5, 1, 2)]
+    expect(read([words])).toBe('Grey Plover')
+    expect(read([words], 'Vessel', '\\d \\w+')).toBe('3 May')
+  })
+})
+
 describe('a label that stands twice', () => {
   it('is no part of running text or of a heading, where it also stands as a label', () => {
     const rest = [...line('Hull 12345', 1, 3, 8), ...line('Signed at the quay', 1, 4, 9)]
