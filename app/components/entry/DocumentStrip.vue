@@ -31,6 +31,7 @@ const me = useMe()
 const stateOf = (one: SiblingView & { other: string | null }) => {
   if (one.toCheck) return { icon: Hand, tone: 'text-ochre', words: 'to be checked' }
   if (one.state !== 'open') return { icon: Check, tone: 'text-verdigris', words: one.state }
+  if (one.keyedBefore) return { icon: Check, tone: 'text-faded', words: 'keyed by you, waits for somebody else' }
   if (!one.filled) return { icon: LoaderCircle, tone: 'text-faded', words: 'being read' }
   if (one.other) return { icon: UserRound, tone: 'text-ink', words: `${one.other} is at it` }
   if (isDoubtful(one)) return { icon: Hand, tone: 'text-ochre', words: one.missing ? 'needs a value' : 'to be compared' }

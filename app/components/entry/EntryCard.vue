@@ -45,11 +45,11 @@ function onEnter(event: KeyboardEvent) {
     <EntryPage v-model="pageAt" :document="document" :words="words" :field="field" :mark="mark" @fill="card.fill" @changed="emit('kept')" />
     <form ref="form" class="flex min-h-0 flex-col border border-rule bg-leaf" @submit.prevent="card.save(true)" @keydown.enter="onEnter">
       <div v-if="notMine" class="border-b border-rule bg-ochre-wash px-6 py-3" role="status">
-        <p v-if="lease.other.value">{{ lease.other.value }} is at this document now.</p>
-        <p v-else>You keyed this document. Somebody else keys it now, without seeing what you did.</p>
+        <p v-if="document.keyedBefore">You keyed this document. Somebody else keys it now, without seeing what you did.</p>
+        <p v-else>{{ lease.other.value }} is at this document now.</p>
         <p class="mt-1 flex gap-5">
           <NuxtLink v-if="next" :to="`/documents/${next.id}`" class="link">Go to the next one that is free</NuxtLink>
-          <button v-if="lease.other.value" type="button" class="link" @click="card.takeOver()">Take it over</button>
+          <button v-if="!document.keyedBefore" type="button" class="link" @click="card.takeOver()">Take it over</button>
         </p>
       </div>
       <fieldset class="min-h-0 flex-1 overflow-y-auto px-6 pt-3" :disabled="notMine">

@@ -67,9 +67,9 @@ useEventListener('keydown', onKey)
     </div>
     <form ref="bar" class="border border-rule bg-leaf px-6 py-3" @submit.prevent="card.save(true)" @keydown.enter="onEnter">
       <p v-if="notMine" role="status" class="flex gap-5">
-        {{ lease.other.value ? `${lease.other.value} is at this document now.` : 'You keyed this document; somebody else keys it now.' }}
+        {{ document.keyedBefore ? 'You keyed this document; somebody else keys it now.' : `${lease.other.value} is at this document now.` }}
         <NuxtLink v-if="next" :to="`/documents/${next.id}`" class="link">Go to the next one that is free</NuxtLink>
-        <button v-if="lease.other.value" type="button" class="link" @click="card.takeOver()">Take it over</button>
+        <button v-if="!document.keyedBefore" type="button" class="link" @click="card.takeOver()">Take it over</button>
       </p>
       <p v-if="document.returned" class="small" data-returned>
         {{ document.returned.by }} sent it back: {{ faultWords[document.returned.kind] }}.

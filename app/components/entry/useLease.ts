@@ -23,6 +23,8 @@ export function useLease(document: () => DocumentPage) {
   const other = computed(() => (holder.value && holder.value.id !== me.person?.id ? holder.value.name : null))
 
   async function claim(over: boolean): Promise<void> {
+    // Whoever keyed it before only looks at it: another person's turn is not theirs to hold.
+    if (document().keyedBefore) return
     holder.value = await ask<{ id: string; name: string }>(url, { method: 'POST', body: { over } })
   }
   const claimInTurn = (over = false) => inTurn(id, () => claim(over))
@@ -39,7 +41,8 @@ export function useLease(document: () => DocumentPage) {
   const keeping = useKeeping()
   onScopeDispose(() => {
     // Values that are on their way end it.
-    if (!other.value && !keeping.of(id)) void inTurn(id, () => ask(url, { method: 'DELETE' })).catch(() => undefined)
+    if (!other.value && !document().keyedBefore && !keeping.of(id))
+      void inTurn(id, () => ask(url, { method: 'DELETE' })).catch(() => undefined)
   })
   return { other, running, trouble, takeOver: () => run(() => claimInTurn(true)) }
 }

@@ -9,12 +9,14 @@ export const stripFilters = [
 ] as const
 export type StripFilter = (typeof stripFilters)[number]['id']
 
-export const isDoubtful = (one: SiblingView) => one.state === 'open' && (one.doubtful || one.missing)
+/** Nothing is left to do at it for whoever asks. */
+const isDone = (one: SiblingView) => one.state !== 'open' || one.keyedBefore
+export const isDoubtful = (one: SiblingView) => !isDone(one) && (one.doubtful || one.missing)
 const tests: Record<StripFilter, (one: SiblingView) => boolean> = {
   all: () => true,
-  open: one => one.state === 'open',
+  open: one => !isDone(one),
   doubtful: isDoubtful,
-  done: one => one.state !== 'open',
+  done: isDone,
 }
 
 /** All documents of the batch of the one that is open; of what changes only that is asked for again. */
@@ -54,8 +56,8 @@ export function useStrip(document: MaybeRefOrGetter<number>, batch: MaybeRefOrGe
   /** The next one that nobody else is at and that waits to be entered: behind this one, else before it. */
   const nextOpen = computed(() => {
     const mayTake = ({ holder }: SiblingView) => holder === null || holder === me.person?.name
-    const done = (one: SiblingView) => one.state !== 'open' || one.keyedBefore || keeping.of(one.id) || keeping.kept.has(one.id)
-    const free = (one: SiblingView) => !done(one) && one.filled && mayTake(one) && one.id !== toValue(document)
+    const isSent = (one: SiblingView) => keeping.of(one.id) !== null || keeping.kept.has(one.id)
+    const free = (one: SiblingView) => !isDone(one) && !isSent(one) && one.filled && mayTake(one) && one.id !== toValue(document)
     return siblings.value.slice(at.value + 1).find(free) ?? siblings.value.find(free) ?? null
   })
   /** The one before or after this among those that the filter shows. */
