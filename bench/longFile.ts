@@ -57,10 +57,8 @@ try {
       await Promise.race([ended, pause(100)])
     }
     const seconds = (performance.now() - begun) / 1000
-    const bytes = await stat(join(out, 'file-001.pdf')).catch(() => null)
-    console.log(
-      `${count} pages: ${most.toFixed(0)} MB, ${seconds.toFixed(0)} s, ${bytes ? `${(bytes.size / 1e6).toFixed(1)} MB` : 'no file'}, exit ${child.exitCode}`,
-    )
+    const { size } = await stat(join(out, 'file-001.pdf'))
+    console.log(`${count} pages: ${most.toFixed(0)} MB, ${seconds.toFixed(0)} s, ${(size / 1e6).toFixed(1)} MB of PDF/A`)
   }
 } finally {
   await rm(folder, { recursive: true, force: true })

@@ -18,6 +18,8 @@ function opened(): Examiners {
   decoders ??= new Examiners(2, join(process.cwd(), 'engine/examineProcess.ts'))
   return decoders
 }
+/** Starts them, so that nobody's first picture waits for that. */
+export const beginPictures = (): void => opened().begin()
 export function closePictures(): void {
   decoders?.dispose()
   decoders = null
