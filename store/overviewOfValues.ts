@@ -15,15 +15,14 @@ const leastDocuments = 5
 export async function handsAtValues(sql: Sql, person: Person, since: Fragment): Promise<Pick<Overview, 'untouched' | 'changed'>> {
   const [found] = await sql<Pick<Overview, 'untouched' | 'changed'>[]>`
     with seen as materialized (
-      select rubrics.name as rubric, documents.type, documents.id,
-        jsonb_path_exists(documents.fields, '$.*.from ? (@ == "person")') as by_hand
+      select rubrics.name as rubric, documents.type, documents.id, documents.touched
       from documents
       join batches on batches.id = documents.batch_id
       join rubrics on rubrics.id = batches.rubric_id
       where documents.state = 'sent'
         and coalesce(documents.indexed_at, documents.filled_at) >= ${since} and ${visibleDocument(sql, person)}),
     by_rubric as (
-      select rubric, count(*)::int as documents, count(*) filter (where not by_hand)::int as untouched from seen group by rubric),
+      select rubric, count(*)::int as documents, count(*) filter (where not touched)::int as untouched from seen group by rubric),
     kinds as (select rubric, type, count(*)::int as documents from seen where type is not null group by rubric, type),
     by_field as (
       select seen.rubric, seen.type, value.key as field, kinds.documents, count(*)::int as changed
@@ -31,7 +30,7 @@ export async function handsAtValues(sql: Sql, person: Person, since: Fragment): 
       join kinds on kinds.rubric = seen.rubric and kinds.type = seen.type
       join documents on documents.id = seen.id
       cross join lateral jsonb_each(documents.fields) as value
-      where by_hand and kinds.documents >= ${leastDocuments} and value.value->>'from' = 'person'
+      where seen.touched and kinds.documents >= ${leastDocuments} and value.value->>'from' = 'person'
       group by seen.rubric, seen.type, value.key, kinds.documents
       order by count(*)::float / kinds.documents desc, seen.rubric, value.key
       limit ${mostFields})

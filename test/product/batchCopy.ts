@@ -12,6 +12,7 @@ const database = () => (pool ??= openDatabase(running().database, 1))
 async function columnsOf(tx: Tx, table: string, but: readonly string[]): Promise<string[]> {
   const rows = await tx<{ name: string }[]>`
     select column_name as name from information_schema.columns where table_schema = 'public' and table_name = ${table}
+      and is_generated = 'NEVER'
       order by ordinal_position`
   return rows.map(row => row.name).filter(name => !['id', ...but].includes(name))
 }
