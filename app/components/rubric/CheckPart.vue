@@ -112,7 +112,8 @@ const modes = [
           </p>
           <p>Two refused batches of five make it stricter; five good ones in a row make it usual again.</p>
           <p v-if="aql <= mostReduced">
-            Ten to fifteen that pass easily <WordChoice v-model="reduced" :options="reductions" label="Reduced inspection" after="." />
+            Ten to fifteen in a row that pass easily
+            <WordChoice v-model="reduced" :options="reductions" label="Reduced inspection" after="." />
           </p>
         </template>
       </div>
