@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
-import { mkdir, readFile, rename } from 'node:fs/promises'
+import { createReadStream } from 'node:fs'
+import { mkdir, rename } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { MadeFile } from '../core/model/ledger'
 import type { FileSpec } from '../core/rubric/rubric'
@@ -37,11 +38,21 @@ async function makeAll(specs: readonly FileSpec[], document: DocumentToMake, fol
       await mkdir(dirname(path), { recursive: true })
       await write(`${path}.part`, pages, document, spec)
       await rename(`${path}.part`, path)
-      const bytes = await readFile(path)
-      made.push({ name, format: spec.format, mediaType, bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })
+      made.push({ name, format: spec.format, mediaType, ...(await measure(path)) })
     }
   }
   return made
+}
+
+/** A file's length and digest, however large it is. */
+async function measure(path: string): Promise<{ bytes: number; sha256: string }> {
+  const hash = createHash('sha256')
+  let bytes = 0
+  for await (const chunk of createReadStream(path) as AsyncIterable<Buffer>) {
+    hash.update(chunk)
+    bytes += chunk.length
+  }
+  return { bytes, sha256: hash.digest('hex') }
 }
 
 /** The pages of each file. What holds values alone is one for the document, whatever pages there are. */

@@ -1,6 +1,7 @@
 import { createWriteStream } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import { pipeline } from 'node:stream/promises'
+import { setTimeout as pause } from 'node:timers/promises'
 import { deflateSync } from 'node:zlib'
 import PDFDocument from 'pdfkit'
 import type { Word } from '../core/model/evidence'
@@ -36,6 +37,9 @@ interface PdfInternals {
   file(bytes: Buffer, options: Record<string, unknown>): unknown
   page: { fonts: Record<string, unknown>; xobjects: Record<string, unknown> }
 }
+
+/** Bytes of finished pages that may wait for the disk. */
+const mostUnwritten = 8e6
 
 const number = (value: number) => String(Math.round(value * 1000) / 1000)
 // A fiftieth of a millimetre is enough for words that nobody sees.
@@ -227,7 +231,8 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
   })
   const written = pipeline(document, createWriteStream(to))
   // A full disk is noticed while pages are still being added; it is thrown at the end.
-  written.catch(() => undefined)
+  let ended = false
+  written.catch(() => (ended = true))
   const pdf = document as unknown as PdfInternals
   // PDFKit's own leaves & and < of a title as they are.
   pdf._addInfo = () => pdf.appendXML(xmpOf(options, options.values))
@@ -250,6 +255,8 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
       pdf.addContent(textLayer(page.words, height))
     }
     pdf.addContent(`q ${number(width)} 0 0 ${number(height)} 0 0 cm ${draw} Q Q`)
+    // PDFKit takes whatever it is given: a slow disk has the pages wait here, not in memory.
+    while (document.readableLength > mostUnwritten && !ended) await pause(5)
   }
   document.end()
   await written
