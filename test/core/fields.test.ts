@@ -156,6 +156,8 @@ it.each([
   // Not plain enough for words of ours.
   [{ pattern: '^(a|b)x*$' }, 'in the form ^(a|b)x*$'],
   [{ kind: 'number', min: 0, decimals: 2 }, 'a number from 0 with at most 2 decimals'],
+  [{ kind: 'number', decimals: 1 }, 'a number with at most one decimal'],
+  [{ kind: 'number', decimals: 0 }, 'a number without decimals'],
 ])('%o says what it expects: %s', (more, words) => {
   expect(expectedOf(field(more))).toBe(words)
 })

@@ -9,11 +9,10 @@ export default defineKind({
   keep,
   expects(field) {
     const bounds = [field.min !== undefined && `from ${field.min}`, field.max !== undefined && `to ${field.max}`].filter(Boolean).join(' ')
-    const decimals = field.decimals === undefined ? '' : ` with at most ${field.decimals} decimals`
     const { grouping, decimal } = marksOf(field)
     const example = `${grouping ? `1${grouping}234` : '1234'}${field.decimals === 0 ? '' : `${decimal}5`}`
     const written = grouping || decimal === ',' ? `, written as ${example}` : ''
-    return `a number${bounds && ` ${bounds}`}${decimals}${written}`
+    return `a number${bounds && ` ${bounds}`}${decimalsWords(field.decimals)}${written}`
   },
   show: (field, kept) => (marksOf(field).decimal === ',' ? kept.replace('.', ',') : kept),
   compare: (one, other) => Number(one) - Number(other),
@@ -45,4 +44,10 @@ function keep(field: Checkable, text: string): string | null {
   const outside = value < (field.min ?? -Infinity) || value > (field.max ?? Infinity)
   if (outside || decimals > (field.decimals ?? Infinity)) return null
   return field.decimals === undefined ? plain : value.toFixed(field.decimals)
+}
+
+function decimalsWords(most: number | undefined): string {
+  if (most === undefined) return ''
+  if (most === 0) return ' without decimals'
+  return most === 1 ? ' with at most one decimal' : ` with at most ${most} decimals`
 }
