@@ -231,8 +231,7 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
   })
   const written = pipeline(document, createWriteStream(to))
   // A full disk is noticed while pages are still being added; it is thrown at the end.
-  let ended = false
-  written.catch(() => (ended = true))
+  written.catch(() => undefined)
   const pdf = document as unknown as PdfInternals
   // PDFKit's own leaves & and < of a title as they are.
   pdf._addInfo = () => pdf.appendXML(xmpOf(options, options.values))
@@ -256,7 +255,7 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
     }
     pdf.addContent(`q ${number(width)} 0 0 ${number(height)} 0 0 cm ${draw} Q Q`)
     // PDFKit takes whatever it is given: a slow disk has the pages wait here, not in memory.
-    while (document.readableLength > mostUnwritten && !ended) await pause(5)
+    while (document.readableLength > mostUnwritten && !document.destroyed) await pause(5)
   }
   document.end()
   await written
