@@ -67,15 +67,15 @@ export const useKeeping = defineStore('keeping', () => {
     const why = await answered(document, values)
     waits.delete(document)
     if (why === null) {
-      isKept(document)
+      noteKept(document)
       forget(document)
     } else change(document, { state: 'refused', why })
     return why === null
   }
 
-  const isKept = (document: number) => (kept.value = new Set([...kept.value, document]))
+  const noteKept = (document: number) => (kept.value = new Set([...kept.value, document]))
   /** A list that was asked for after these were kept is there. */
-  const seen = (documents: readonly number[]) =>
+  const listed = (documents: readonly number[]) =>
     documents.length && (kept.value = new Set([...kept.value].filter(id => !documents.includes(id))))
 
   /** Sends what was confirmed. True once it is kept, false where it was refused. */
@@ -105,5 +105,5 @@ export const useKeeping = defineStore('keeping', () => {
   useEventListener('keydown', touch, { capture: true })
   useEventListener('pointerdown', touch, { capture: true })
   useEventListener('beforeunload', event => sent.value.some(one => one.state !== 'refused') && event.preventDefault())
-  return { sent: readonly(sent), kept: readonly(kept), isKept, seen, of, send, isTouched, refusalOf, settled }
+  return { sent: readonly(sent), kept: readonly(kept), noteKept, listed, of, send, isTouched, refusalOf, settled }
 })

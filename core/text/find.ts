@@ -96,11 +96,11 @@ function* allNear(page: readonly Word[], label: string, pattern: string, others:
   // The rules of a table are read as strokes.
   const words = page.filter(word => !/^[|¦_]+$/.test(word.text))
   const places = labelPlaces(words, label)
-  const chance = places.length ? chancePlaces(words, places, label) : new Set()
+  const alone = places.filter(place => standsAlone(words, place))
+  const chance = chancePlaces(words, places, alone, label)
   const foreign = places.length ? others() : []
-  const again = places.length > 1 ? places.filter(place => standsAlone(words, place)) : []
   for (const place of places) {
-    const isForeign = (word: Word) => [...foreign, ...again].some(other => other !== place && centreInside(word, other))
+    const isForeign = (word: Word) => [...foreign, ...alone].some(other => other !== place && centreInside(word, other))
     const tall = Math.max(place.height, 0.1)
     const level = words
       .filter(word => word.x >= place.x + place.width - 0.02 && Math.abs(middle(word) - middle(place)) < tall * 0.8)

@@ -124,17 +124,22 @@ const headingSize = 1.4
 /**
  * Those of a label's places that are likely words of running text or of a heading, which are the label's by chance.
  * @param words of the page
+ * @param alone those of the places where it stands alone
  * @param label as the rubric has it
  */
-export function chancePlaces(words: readonly Word[], places: readonly LabelPlace[], label: string): Set<LabelPlace> {
-  const alone = places.filter(place => standsAlone(words, place))
-  const usual = median(words.map(word => typeSize([word])))
+export function chancePlaces(
+  words: readonly Word[],
+  places: readonly LabelPlace[],
+  alone: readonly LabelPlace[],
+  label: string,
+): Set<LabelPlace> {
+  const heading = alone.length ? headingSize * median(words.map(word => typeSize([word]))) : Infinity
   const isChance = (place: LabelPlace) => {
     const own = words.filter(word => centreInside(word, place))
     const next = nextTo(words, place)
     if (alone.includes(place) || (next && /\d/.test(next.text))) return false
     if (isLower(own[0]?.text ?? '') && !isLower(label)) return true
-    return next !== null && (isLower(next.text) || (alone.length > 0 && typeSize(own) >= headingSize * usual))
+    return next !== null && (isLower(next.text) || typeSize(own) >= heading)
   }
   return new Set(places.filter(isChance))
 }

@@ -88,7 +88,7 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
     const saved = await run(() => ask(`/api/documents/${document().id}/fields`, { method: 'PUT', body: { values: typed, confirm } }))
     if (!saved) return
     draft.end()
-    if (confirm) keeping.isKept(document().id)
+    if (confirm) keeping.noteKept(document().id)
     // Whoever went elsewhere meanwhile stays there.
     if (router.currentRoute.value.path !== `/documents/${document().id}`) return
     // The batch's documents may have become known meanwhile.

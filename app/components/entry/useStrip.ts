@@ -37,7 +37,7 @@ export function useStrip(document: MaybeRefOrGetter<number>, batch: MaybeRefOrGe
     if (found === null) return
     const news = new Map(found.map(one => [one.id, one]))
     siblings.value = only ? siblings.value.map(one => news.get(one.id) ?? one) : found
-    keeping.seen(found.filter(one => keptBefore.has(one.id)).map(one => one.id))
+    keeping.listed(found.filter(one => keptBefore.has(one.id)).map(one => one.id))
   }
   let turn = Promise.resolve()
   /** One after the other: what was asked for before says nothing over what came after. */
