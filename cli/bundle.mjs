@@ -8,6 +8,8 @@ import { fileURLToPath, pathToFileURL } from 'node:url'
 
 const checkout = fileURLToPath(new URL('..', import.meta.url))
 const programs = ['cli/main.ts', 'engine/examineProcess.ts', 'worker/main.ts']
+/** Packages of many small files, or of much that is not used here, are taken in; all others stay where they find what is beside them. */
+const taken = /^(zod|fast-xml-parser|re2js)(\/|$)/
 const sourceFolders = ['cli', 'connectors', 'core', 'devices', 'engine', 'flow', 'log', 'reach', 'shared', 'store', 'worker']
 /** How many of earlier sources stay, for processes that still run from them. */
 const keptBundles = 12
@@ -56,7 +58,7 @@ function stampOf(root, entries) {
     }
   }
   for (const folder of sourceFolders) if (existsSync(join(root, folder))) visit(folder)
-  for (const file of ['package.json', 'package-lock.json', 'tsconfig.json'])
+  for (const file of ['cli/bundle.mjs', 'package.json', 'package-lock.json', 'tsconfig.json'])
     hash.update(`${file} ${statSync(join(root, file), { throwIfNoEntry: false })?.mtimeMs}\n`)
   return hash.digest('hex').slice(0, 24)
 }
@@ -73,12 +75,19 @@ async function make(root, entries, outdir, bundle) {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    packages: 'external',
     sourcemap: true,
+    minifyWhitespace: true,
     logLevel: 'silent',
     define: { 'import.meta.bundle': JSON.stringify(bundle) },
-    plugins: [{ name: 'places', setup: keepPlaces }],
+    plugins: [
+      { name: 'packages', setup: keepPackages },
+      { name: 'places', setup: keepPlaces },
+    ],
   })
+}
+
+function keepPackages({ onResolve }) {
+  onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || taken.test(path) ? null : { external: true }))
 }
 
 /** What lies beside a source is found from there, not from the bundle. */
