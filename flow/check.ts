@@ -1,12 +1,13 @@
 import { randomInt } from 'node:crypto'
 import { drawDocuments } from '../core/quality/draw'
-import { switchingPoints, type DecidedLot } from '../core/quality/plan'
+import { switchingPoints } from '../core/quality/plan'
 import { Check } from '../core/rubric/handling'
 import type { PersonActing } from '../core/model/actor'
 import type { Lot, Verdict } from '../core/model/verdict'
 import { lotOf } from '../store/batches/lot'
 import { json } from '../store/database'
 import { enteredBy } from '../store/documents/next'
+import { decidedLots } from '../store/setup/sampling'
 import { inBatch, type Flow, type LockedBatch } from './inBatch'
 
 /** Whether a batch's documents go to files as soon as they are confirmed: nothing of it is checked, or it passed. */
@@ -49,18 +50,14 @@ async function draw(batch: LockedBatch): Promise<void> {
   const { tx, id } = batch
   const { check } = await batch.rubric()
   const documents = await tx<{ id: number }[]>`select id from documents where batch_id = ${id} order by position`
-  const before = await tx<DecidedLot[]>`
-    select (lot->>'accepted')::boolean as accepted, coalesce((lot->>'adds')::int, 0) as adds
-    from batches
-    where rubric_id = (select rubric_id from batches where id = ${id}) and lot->>'decidedAt' is not null and lot->>'inspection' is not null
-    order by lot->>'decidedAt'`
+  const [row] = await tx<{ rubric: string }[]>`select rubric_id as rubric from batches where id = ${id}`
   const black = await mustBeLookedAt(batch)
   const must = documents.flatMap((document, place) => (black.has(document.id) ? [place] : []))
-  const { places, besides, seed, plan, why } = drawDocuments(
+  const { places, besides, seed, plan, inspection, why } = drawDocuments(
     check ?? Check.parse({ mode: 'none' }),
     documents.length,
     randomInt(2 ** 31),
-    before,
+    await decidedLots(tx, row!.rubric),
     must,
   )
   await tx`update documents set drawn = true where id = any(${places.map(place => documents[place]!.id)})`
@@ -68,7 +65,7 @@ async function draw(batch: LockedBatch): Promise<void> {
     size: documents.length,
     seed,
     why,
-    inspection: plan?.inspection ?? null,
+    inspection,
     accept: plan?.accept ?? null,
     tighter: plan?.tighter ?? null,
     besides: besides.map(place => documents[place]!.id),

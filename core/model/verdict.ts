@@ -44,8 +44,10 @@ export const Returned = z.object({
 })
 export type Returned = z.infer<typeof Returned>
 
-/** How closely a lot is inspected. */
-const inspections = ['normal', 'tightened', 'reduced'] as const
+/** How closely a lot is inspected by its sample. */
+export type Sampling = 'normal' | 'tightened' | 'reduced'
+/** The same, or not by a sample at all: every document is looked at. */
+export const inspections = ['normal', 'tightened', 'reduced', 'suspended'] as const
 export type Inspection = (typeof inspections)[number]
 
 /** What a batch's draw was, and how it ended. */

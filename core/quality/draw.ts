@@ -1,4 +1,5 @@
 import { nextInspection, samplingPlan, type DecidedLot, type Plan } from './plan'
+import type { Inspection } from '../model/verdict'
 import type { Check } from '../rubric/handling'
 
 /** Which documents of a batch are checked, and why so many. */
@@ -8,6 +9,8 @@ export interface Drawn {
   /** The same seed draws the same. */
   seed: number
   plan: Plan | null
+  /** How closely, where a plan says it. */
+  inspection: Inspection | null
   /** Places that are looked at besides the plan's sample, and do not count for it. */
   besides: number[]
   why: string
@@ -45,22 +48,23 @@ export function drawPlaces(size: number, count: number, seed: number): number[] 
 /**
  * Draws the documents of a batch that a second person checks.
  * @param size documents of the batch
- * @param before earlier lots of the rubric that a plan decided, the oldest first
+ * @param earlier lots of the rubric that a plan decided, and whether a steward had them sampled again before those
  * @param must places that are looked at whatever is drawn, because something is blacked out there
  */
 export function drawDocuments(
   check: Check,
   size: number,
   seed: number,
-  before: readonly DecidedLot[],
+  earlier: { lots: readonly DecidedLot[]; resumed: boolean },
   must: readonly number[] = [],
 ): Drawn {
-  const drawn = (count: number, why: string, plan: Plan | null = null): Drawn => {
+  const drawn = (count: number, why: string, plan: Plan | null = null, inspection: Inspection | null = plan?.inspection ?? null): Drawn => {
     const sample = drawPlaces(size, count, seed)
     return {
       places: [...new Set([...sample, ...must])].sort((one, other) => one - other),
       seed,
       plan,
+      inspection,
       besides: must.filter(place => !sample.includes(place)),
       why: mustWords(why, count, size, must.length),
     }
@@ -75,7 +79,14 @@ export function drawDocuments(
       return drawn(count, `${check.percent} % are checked: ${count} of ${size}.`)
     }
     case 'plan': {
-      const plan = samplingPlan(size, check.level, check.aql, nextInspection(before, check.reduced))
+      const inspection = nextInspection(earlier.lots, check.reduced, earlier.resumed)
+      if (inspection === 'suspended') {
+        const why =
+          'Every document is checked: five batches were refused under tightened inspection, so no batch passes by its sample ' +
+          '(ISO 2859-1, 9.4) until a steward says what was done about it.'
+        return drawn(size, why, null, inspection)
+      }
+      const plan = samplingPlan(size, check.level, check.aql, inspection)
       return drawn(
         plan.sample,
         `ISO 2859-1, level ${check.level}, ${plan.inspection} inspection, AQL ${plan.aql}: a batch of ${size} has the code letter ` +

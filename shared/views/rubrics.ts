@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { ComparedDocument } from '../../core/fields/compareDocuments'
 import { Measured } from '../../core/model/learned'
+import { inspections } from '../../core/model/verdict'
 import { Box } from '../../core/model/zone'
 import { Word } from '../../core/model/evidence'
 import { fileFormats } from '../../core/model/fileFormats'
@@ -156,6 +157,10 @@ const LearnedSaid = z.strictObject({
   speaks: z.boolean(),
 })
 type LearnedSaid = z.infer<typeof LearnedSaid>
+
+/** How closely the next batch is inspected; null where no plan says it. */
+export const SamplingView = z.strictObject({ inspection: z.enum(inspections).nullable() })
+export type SamplingView = z.infer<typeof SamplingView>
 
 /** What was learned of a rubric's paper from what people confirmed. */
 export const LearnedView = z.strictObject({

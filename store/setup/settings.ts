@@ -50,6 +50,13 @@ export const settingKinds = {
     const [rights, rubric] = [await rightsOfRubric(sql, id), await newestRubric(sql, id)]
     return rights && rubric && { ...rights, name: rubric.name }
   },
+  sampling: (sql: Tx, id: string) =>
+    one(sql<SettingView[]>`
+      select rubrics.name, to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as "sampled again from", people.name as by, why
+      from rubrics
+      left join sampling_resumed on rubric_id = rubrics.id
+      left join people on people.id = person
+      where rubrics.id = ${id}`),
   rubric: async (sql: Tx, id: string) => {
     const row = await newestRubric(sql, id)
     return row && { name: row.name, version: row.version }

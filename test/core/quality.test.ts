@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drawDocuments, drawPlaces } from '../../core/quality/draw'
-import type { Inspection } from '../../core/model/verdict'
+import type { Sampling } from '../../core/model/verdict'
 import { aqls, codeLetter, nextInspection, samplingPlan, switchingPoints } from '../../core/quality/plan'
 import { Check } from '../../core/rubric/handling'
 
-const plan = (size: number, aql: number, inspection: Inspection = 'normal', level: 'I' | 'II' | 'III' = 'II') => {
+const plan = (size: number, aql: number, inspection: Sampling = 'normal', level: 'I' | 'II' | 'III' = 'II') => {
   const { planLetter, sample, accept } = samplingPlan(size, level, aql, inspection)
   return [planLetter, sample, accept]
 }
@@ -55,6 +55,16 @@ describe('sampling plans of ISO 2859-1', () => {
       ['J', 80, 1],
       ['J', 80, 3],
       ['L', 200, 3],
+    ])
+    // AQL 0.025: P 0, Q up, R down to S, which there is for this alone.
+    expect([plan(400_000, 0.025, 'tightened', 'II'), plan(600_000, 0.025, 'tightened', 'II')]).toEqual([
+      ['P', 800, 0],
+      ['P', 800, 0],
+    ])
+    expect([0.015, 0.025, 0.04].map(aql => plan(600_000, aql, 'tightened', 'III'))).toEqual([
+      ['Q', 1250, 0],
+      ['S', 3150, 1],
+      ['R', 2000, 1],
     ])
   })
 
@@ -115,6 +125,27 @@ describe('sampling plans of ISO 2859-1', () => {
     ])
   })
 
+  it('end once tightened inspection has refused five, until somebody says what was done', () => {
+    const lots = (text: string) => [...text].map(one => ({ accepted: one === '+', adds: 0 }))
+    const from = ['-----', '--' + '-+-+-+-', '--' + '-+-+-+-+-', '--' + '----+', '--' + '-----', '--' + '-----' + '+++++++']
+    expect(from.map(text => nextInspection(lots(text)))).toEqual([
+      'tightened',
+      'tightened',
+      'suspended',
+      'tightened',
+      'suspended',
+      'suspended',
+    ])
+    // Normal in between: counted from the start.
+    expect(nextInspection(lots('--' + '----' + '+++++' + '--' + '----'))).toBe('tightened')
+    expect(['', '+++++', '----', '-----'].map(text => nextInspection(lots(text), false, true))).toEqual([
+      'tightened',
+      'normal',
+      'tightened',
+      'suspended',
+    ])
+  })
+
   it('go over to reduced inspection from a score of 30 on, where they may, and back with the first lot that is refused', () => {
     const j = samplingPlan(1000, 'II', 1, 'normal')
     expect([j.accept, j.tighter]).toEqual([2, 1])
@@ -144,6 +175,8 @@ describe('sampling plans of ISO 2859-1', () => {
 })
 
 describe('documents that are checked', () => {
+  const none = { lots: [], resumed: false }
+
   it('are drawn anew by the same seed, each as likely as any other', () => {
     expect(drawPlaces(200, 20, 7)).toEqual(drawPlaces(200, 20, 7))
     expect(drawPlaces(200, 20, 8)).not.toEqual(drawPlaces(200, 20, 7))
@@ -154,7 +187,7 @@ describe('documents that are checked', () => {
   })
 
   it('are all, none, a share, or as many as the plan says, with the reason', () => {
-    const draw = (check: object, size = 90) => drawDocuments(Check.parse(check), size, 1, [])
+    const draw = (check: object, size = 90) => drawDocuments(Check.parse(check), size, 1, none)
     expect(draw({ mode: 'all' }).places).toHaveLength(90)
     expect(draw({ mode: 'none' }).places).toEqual([])
     expect(draw({ mode: 'share', percent: 10 }, 11).places).toHaveLength(2)
@@ -163,8 +196,17 @@ describe('documents that are checked', () => {
     expect(why).toContain('code letter E. 13 are checked; it passes with at most 1 faulty.')
   })
 
+  it('are all once inspection is suspended', () => {
+    const lots = Array.from({ length: 7 }, () => ({ accepted: false, adds: 0 }))
+    const draw = (resumed: boolean) => drawDocuments(Check.parse({ mode: 'plan', aql: 4 }), 90, 1, { lots, resumed })
+    expect(draw(false)).toMatchObject({ plan: null, inspection: 'suspended' })
+    expect(draw(false).places).toHaveLength(90)
+    expect(draw(false).why).toContain('until a steward says')
+    expect(drawDocuments(Check.parse({ mode: 'plan', aql: 4 }), 90, 1, { lots: [], resumed: true }).inspection).toBe('tightened')
+  })
+
   it('hold what must be looked at besides, whatever is drawn', () => {
-    const draw = (check: object, must: number[]) => drawDocuments(Check.parse(check), 10, 1, [], must)
+    const draw = (check: object, must: number[]) => drawDocuments(Check.parse(check), 10, 1, none, must)
     expect(draw({ mode: 'none' }, [3, 7])).toMatchObject({
       places: [3, 7],
       besides: [3, 7],

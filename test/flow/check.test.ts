@@ -6,6 +6,7 @@ import { showBatch, documentsOfBatch } from '../../store/batches/show'
 import { waitingOf } from '../../store/batches/waiting'
 import { nextToCheck } from '../../store/documents/next'
 import { findDocument } from '../../store/documents/read'
+import { inspectionOf, resumeSampling } from '../../store/setup/sampling'
 import { addPerson, personByPassword } from '../../store/people/people'
 import { batch, blank, by, code, fillAll, flow, jobs, newBatch, ownDatabase, sorted, sql } from '../store/harness'
 
@@ -158,6 +159,33 @@ describe('a batch of which a part is checked', () => {
     await entered(3)
     expect(await lot()).toMatchObject({ inspection: 'reduced', accept: 0 })
     expect((await lot()).why).toContain('reduced inspection')
+  })
+
+  it('passes by no sample after five refused under tightened inspection, until a steward says what was done', async () => {
+    await setCheck({ mode: 'plan', level: 'I', aql: 6.5 })
+    const lot = async () => (await sql<{ lot: Lot }[]>`select lot from batches where id = ${batch}`)[0]!.lot
+    const { rubric } = (await sql<{ rubric: string }[]>`select rubric_id as rubric from batches where id = ${batch}`)[0]!
+    await sql`update batches set lot = null`
+    await entered(3)
+    const refused = { ...(await lot()), accepted: false, adds: 0 }
+    await sql`
+      insert into batches (name, rubric_id, rubric_version, state, owner, lot)
+      select name || number, rubric_id, rubric_version, 'done', owner,
+        ${sql.json(refused)} || jsonb_build_object('decidedAt', now() - make_interval(mins => 60 - number))
+      from batches cross join generate_series(1, 7) as number where batches.id = ${batch}`
+    expect(await inspectionOf(sql, rubric)).toBe('suspended')
+
+    await newBatch()
+    for (const id of await entered(3)) expect(await say(id, { correct: true })).toBeNull()
+    expect(await lot()).toMatchObject({ inspection: 'suspended', accept: null, accepted: true })
+    expect([await state(), await inspectionOf(sql, rubric)]).toEqual(['sending', 'suspended'])
+
+    await resumeSampling(sql, rubric, hedra.person, 'a new form')
+    expect(await inspectionOf(sql, rubric)).toBe('tightened')
+    await newBatch()
+    await entered(5)
+    expect((await sql`select id from documents where batch_id = ${batch} and drawn`).length).toBe(3)
+    expect(await lot()).toMatchObject({ inspection: 'tightened' })
   })
 
   it('goes on at once where nothing is checked', async () => {

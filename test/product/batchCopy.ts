@@ -146,6 +146,17 @@ export async function underRubric(batch: number, name: string, keys: Record<stri
   })
 }
 
+/** So many batches of a batch's rubric of which a sampling plan refused each, one after the other. */
+export async function refusedBefore(batch: number, count: number): Promise<void> {
+  const sql = database()
+  const lot = { size: 9, seed: 1, why: '', inspection: 'normal', accept: 0, adds: 0, accepted: false }
+  await sql`
+    insert into batches (name, rubric_id, rubric_version, state, owner, lot)
+    select name || number, rubric_id, rubric_version, 'done', owner,
+      ${json(sql, lot)}::jsonb || jsonb_build_object('decidedAt', now() - make_interval(mins => 60 - number))
+    from batches cross join generate_series(1, ${count}::int) as number where batches.id = ${batch}`
+}
+
 /** What a worker does once a minute. */
 export async function learnNow(rubric: string): Promise<void> {
   await learnRubric(database(), rubric, soundRubric((await newestRubric(database(), rubric))!.body))

@@ -69,6 +69,7 @@ const bodies: Record<string, (things: Things) => unknown> = {
   '/api/destinations/[id]/print': () => ({ path: 'a.pdf' }),
   '/api/prints/[id]': () => ({ copies: 1, sides: 'one-sided', colour: 'auto' }),
   '/api/rubrics/[id]/learned/forget': () => ({ what: 'types' }),
+  '/api/rubrics/[id]/sampling': () => ({ why: 'a new form is in use' }),
   '/api/rubrics/[id]/suggestions/dismiss': () => ({ key: 'a' }),
   '/api/slips/retry': () => ({ destination: 'none' }),
   '/api/batches/[id]/uploads': () => ({ uploads: [uuid] }),

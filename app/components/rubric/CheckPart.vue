@@ -6,6 +6,7 @@ import { useRubricText, type RawRubric } from '~/components/rules/useRubricText'
 
 /** Which documents a second person checks, and how many batches may wait, as sentences with what they come to. */
 const text = defineModel<string>({ required: true })
+const { id } = defineProps<{ id: string | null }>()
 const { rubric, change } = useRubricText(text)
 type RawCheck = NonNullable<RawRubric['check']>
 type RawLimits = NonNullable<RawRubric['limits']>
@@ -51,7 +52,7 @@ const reductions = [
 const examples = computed(() => {
   const read = Check.safeParse(check.value)
   return read.success && read.data.mode !== 'none'
-    ? [10, 50, 200, 1000].map(size => ({ size, ...drawDocuments(read.data, size, 1, []) }))
+    ? [10, 50, 200, 1000].map(size => ({ size, ...drawDocuments(read.data, size, 1, { lots: [], resumed: false }) }))
     : []
 })
 
@@ -110,13 +111,14 @@ const modes = [
             <WordChoice v-model="aql" :options="aqls.map(one => [one, String(one)] as const)" label="Acceptance quality limit" />
             faulty documents in a hundred (AQL).
           </p>
-          <p>Two refused batches of five make it stricter; five good ones in a row make it usual again.</p>
+          <p>Two refused batches of five make it stricter, five more end it; five good ones in a row make it usual again.</p>
           <p v-if="aql <= mostReduced">
             Ten to fifteen in a row that pass easily
             <WordChoice v-model="reduced" :options="reductions" label="Reduced inspection" after="." />
           </p>
         </template>
       </div>
+      <SamplingNow v-if="id && mode === 'plan'" :id="id" />
       <table v-if="examples.length" class="mt-3 text-left text-sm">
         <caption class="small text-left text-faded">
           What that comes to

@@ -211,7 +211,7 @@ useEventListener('beforeunload', event => isNew && !untouched.value && event.pre
         <TypesPart v-else-if="one.id === 'types'" :id="isNew ? null : id" v-model="text" v-model:sample="sample" :batches="mine" />
         <FilesPart v-else-if="one.id === 'files'" v-model="text" v-model:sample="sample" :batches="mine" />
         <SendPart v-else-if="one.id === 'send'" v-model="text" :destinations="destinations ?? []" />
-        <CheckPart v-else-if="one.id === 'check'" v-model="text" />
+        <CheckPart v-else-if="one.id === 'check'" :id="isNew ? null : id" v-model="text" />
         <WhoPart v-else-if="one.id === 'who'" :id="id" :types="publishedTypes" />
         <TryIt v-else-if="one.id === 'try'" v-model:sample="sample" :text="text" :sound="sound" :batches="mine" />
         <div v-else-if="one.id === 'text'" class="flex min-h-[30rem] flex-col lg:h-[calc(100vh-14rem)]">
