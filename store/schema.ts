@@ -2,7 +2,7 @@ import { log } from '../log/log'
 import type { Sql } from './database'
 
 /** The version that this program works with: the number of the newest migration. */
-export const schemaVersion = 50
+export const schemaVersion = 51
 
 /** Of each process beside its pool: the queue's, the one that listens, and a worker's for its lock. */
 const ownConnections = 3

@@ -34,37 +34,48 @@ export const mostCounted = 1000
 const newestFirst = 2000
 /** So many are looked up by their words and then narrowed; what more have is looked for from the newest on. */
 const mostByWords = 50_000
+/** So few, known by a field or by their day, are looked into for their words. */
+const mostNarrow = 3000
 
 /** The marks around a found word in what is shown of a page. */
 export const marks = ['\u2402', '\u2403'] as const
 
 const day = (sql: Sql) => sql`coalesce(documents.indexed_at, documents.filled_at)`
 
-/** A field's condition: a value that begins so, or a range of numbers or days with “..” between its ends. */
-function fieldFits(sql: Sql, [field, wanted]: [string, string]): Fragment {
+/** A field's value that begins so, or is in a range of numbers or days with “..” between its ends. */
+function valueFits(sql: Sql, [field, wanted]: [string, string]): Fragment {
   const [, from, to] = /^\s*(.*?)\s*\.\.\s*(.*?)\s*$/.exec(wanted) ?? []
-  const own = (condition: Fragment) =>
-    sql`exists (select 1 from document_values where document_id = documents.id and field = ${field} and ${condition})`
-  if (from === undefined) return own(sql`lower(value) like ${beginningLike(wanted.trim().toLowerCase())}`)
+  if (from === undefined) return sql`field = ${field} and lower(value) like ${beginningLike(wanted.trim().toLowerCase())}`
   const aDay = /^\d{4}-\d{2}-\d{2}$/
   const isDay = [from, to].some(end => aDay.test(end!))
   // What is no end of such a range bounds nothing.
   const bound = (text: string) =>
     isDay ? (aDay.test(text) ? text : null) : text === '' || Number.isNaN(Number(text)) ? null : Number(text)
   const [low, high] = [bound(from), bound(to!)]
-  return own(
-    isDay
-      ? sql`(${low}::date is null or day >= ${low}::date) and (${high}::date is null or day <= ${high}::date)`
-      : sql`(${low}::numeric is null or number >= ${low}::numeric) and (${high}::numeric is null or number <= ${high}::numeric)`,
-  )
+  return isDay
+    ? sql`field = ${field} and (${low}::date is null or day >= ${low}::date) and (${high}::date is null or day <= ${high}::date)`
+    : sql`field = ${field} and (${low}::numeric is null or number >= ${low}::numeric)
+        and (${high}::numeric is null or number <= ${high}::numeric)`
 }
 
-/** Where documents are looked for: with their words, or among those of which it is known that they have them. */
-type Among = 'all' | 'newest' | 'having the words'
+const askedFields = ({ fields }: FindQuery) => Object.entries(fields).filter(([, wanted]) => wanted.trim())
+
+/** Where documents are looked for: with their words, among those of which it is known that they have them, or among these. */
+type Among = 'all' | 'newest' | 'having the words' | { these: Narrowing }
+
+/** Documents that have one thing that is asked for besides words; made anew for each question, as fragments must be. */
+type Narrowing = () => Fragment
+
+export const narrowings = (sql: Sql, query: FindQuery): Narrowing[] => [
+  ...askedFields(query).map(one => () => sql`select document_id from document_values where ${valueFits(sql, one)}`),
+  ...(query.from || query.to ? [() => sql`select id as document_id from documents where ${onDays(sql, day(sql), query)}`] : []),
+]
 
 const condition = (sql: Sql, person: Person, query: FindQuery, among: Among): Fragment => {
   const words = among === 'having the words' ? null : everyTerm(sql, query.text)
-  const fields = Object.entries(query.fields).filter(([, wanted]) => wanted.trim())
+  const fields = askedFields(query).map(
+    one => sql`and exists (select 1 from document_values where document_id = documents.id and ${valueFits(sql, one)})`,
+  )
   return sql`${visibleDocument(sql, person)} and documents.filled_at is not null
     ${words ? sql`and document_words.search @@ ${words}` : sql``}
     ${query.type ? sql`and documents.type = ${query.type}` : sql``}
@@ -72,7 +83,7 @@ const condition = (sql: Sql, person: Person, query: FindQuery, among: Among): Fr
     ${query.state ? sql`and documents.state = ${query.state}` : sql``}
     ${query.person ? sql`and people.name = ${query.person}` : sql``}
     and ${onDays(sql, day(sql), query)}
-    ${fields.length ? fields.map(one => sql`and ${fieldFits(sql, one)}`).reduce((all, one) => sql`${all} ${one}`) : sql``}`
+    ${fields.reduce((all, one) => sql`${all} ${one}`, sql``)}`
 }
 
 /** The words' own table, or what stands in its place. */
@@ -83,6 +94,11 @@ function wordsTable(sql: Sql, { text, before }: FindQuery, among: Among): Fragme
   if (among === 'having the words')
     return sql`(select document_id from documents_with(${everyTerm(sql, text)}, ${mostByWords}) as one (document_id)
       where ${earlier} order by document_id desc)`
+  // Bounded, so that nothing else is done first; what is asked for so has no more.
+  if (among !== 'all')
+    return sql`(select document_id, search from (select distinct document_id from (${among.these()}) as one limit ${mostNarrow}) as few
+      join document_words using (document_id)
+      where ${earlier})`
   return sql`document_words`
 }
 
@@ -100,9 +116,25 @@ const tables = (sql: Sql, query: FindQuery, among: Among) => sql`
 /** Whether so few documents have these words that each can be looked at. */
 async function isRare(sql: Sql, text: string): Promise<boolean> {
   const words = everyTerm(sql, text)
-  if (words === null) return false
   const [row] = await sql<{ count: number }[]>`select count(*)::int as count from documents_with(${words}, ${mostByWords + 1})`
   return row!.count <= mostByWords
+}
+
+/** Documents of which so few have one thing that is asked for, that each can be looked into; null where there is none such. */
+async function fewOf(sql: Sql, query: FindQuery): Promise<Narrowing | null> {
+  for (const these of narrowings(sql, query)) {
+    const [row] = await sql<{ count: number }[]>`select count(*)::int as count from (${these()} limit ${mostNarrow + 1}) as one`
+    if (row!.count <= mostNarrow) return these
+  }
+  return null
+}
+
+/** Where documents with these words are looked for fastest. */
+async function fastest(sql: Sql, query: FindQuery): Promise<Among> {
+  if (everyTerm(sql, query.text) === null) return 'all'
+  const these = await fewOf(sql, query)
+  if (these) return { these }
+  return (await isRare(sql, query.text)) ? 'having the words' : 'all'
 }
 
 /** Documents that a person may see and that fit, the newest first, paged by key. */
@@ -110,7 +142,7 @@ export async function findDocuments(sql: Sql, person: Person, query: FindQuery, 
   if (everyTerm(sql, query.text) === null) return findAmong(sql, person, query, most, 'all')
   const newest = await findAmong(sql, person, query, most, 'newest')
   if (newest.length === most) return newest
-  return findAmong(sql, person, query, most, (await isRare(sql, query.text)) ? 'having the words' : 'all')
+  return findAmong(sql, person, query, most, await fastest(sql, query))
 }
 
 /** The same, looked for in one way: all of them find the same, but for what is older than the newest. */
@@ -149,7 +181,7 @@ export function findAmong(sql: Sql, person: Person, query: FindQuery, most: numb
 export async function countFound(sql: Sql, person: Person, asked: FindQuery): Promise<FindCounts> {
   // Whatever page of it is shown.
   const query = { ...asked, before: undefined }
-  const among = (await isRare(sql, query.text)) ? 'having the words' : 'all'
+  const among = await fastest(sql, query)
   const rows = await sql<{ what: 'type' | 'rubric' | 'state' | 'person'; value: string; count: number }[]>`
     with found as materialized (
       select documents.type, rubrics.name as rubric, documents.state, people.name as person

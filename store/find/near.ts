@@ -7,7 +7,7 @@ import { everyTerm, termsOf } from './words'
 /** Of shorter words nearly every other is near; a number that is nearly another is another. */
 const leastLetters = 5
 const isWord = (text: string) => new RegExp(`^\\p{L}{${leastLetters},24}$`, 'u').test(text)
-/** Among so many documents it is looked how words are spelt. */
+/** What so many have is told by the planner's statistics. */
 const mostLooked = 200
 
 /**
@@ -36,19 +36,30 @@ async function someHave(sql: Sql, person: Person, word: string): Promise<boolean
   return rows.length > 0
 }
 
+/** How often a lexeme is among all documents, where that is so often that the planner's statistics tell it. */
+const commonness = (sql: Sql) => sql`
+  select frequency
+  from pg_stats
+  cross join lateral unnest(most_common_elems::text::text[], most_common_elem_freqs) as one (lexeme, frequency)
+  where schemaname = current_schema and tablename = 'document_words' and attname = 'search' and lexeme = spelt.word
+  limit 1`
+
 async function mostSpeltSo(sql: Sql, person: Person, word: string): Promise<string | null> {
-  const near = nearSpellings(word)
-  const any = near.map(one => `'${one}'`).join(' | ')
   const [row] = await sql<{ word: string }[]>`
-    select lexeme as word
-    from documents_with(${any}::tsquery, ${mostLooked}) as one (id)
-    join documents using (id)
-    join batches on batches.id = batch_id
-    join document_words on document_id = documents.id
-    cross join lateral unnest(tsvector_to_array(search)) as lexeme
-    where lexeme = any(${near}) and ${visibleDocument(sql, person)}
-    group by lexeme
-    order by count(*) desc, lexeme
+    with spelt as materialized (
+      select word, ids
+      from unnest(${nearSpellings(word)}::text[]) as word
+      cross join lateral (select array_agg(id) as ids from some_with(('''' || word || '''')::tsquery) as one (id)) as few
+      where ids is not null)
+    select word
+    from spelt
+    cross join lateral (
+      select count(*) as many
+      from documents
+      join batches on batches.id = batch_id
+      where documents.id = any(ids) and ${visibleDocument(sql, person)}) as seen
+    where many > 0
+    order by least(many, ${mostLooked}) desc, (${commonness(sql)}) desc nulls last, word
     limit 1`
   return row?.word ?? null
 }

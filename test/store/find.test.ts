@@ -6,7 +6,7 @@ import { FindAsked } from '../../shared/views/find'
 import { listBatches } from '../../store/batches/list'
 import { documentsOfBatch } from '../../store/batches/show'
 import { findDocument } from '../../store/documents/read'
-import { countFound, findAmong, findDocuments, knownTypes } from '../../store/find/find'
+import { countFound, findAmong, findDocuments, knownTypes, narrowings } from '../../store/find/find'
 import { forgetSearch, keepSearch, keptSearches } from '../../store/find/kept'
 import { nearlySpelt } from '../../store/find/near'
 import { refreshWords, termsOf } from '../../store/find/words'
@@ -107,12 +107,15 @@ describe('documents are found', () => {
       { text: 'gannet ros' },
       { text: 'Marrarn' },
       { text: 'dues', 'f.fee': '10..20' },
+      { text: 'dues', 'f.fee': '10..', from: '2020-01-01', to: '2099-12-31' },
+      { text: 'zzzz', 'f.fee': '10' },
       { text: 'zzzz' },
     ]) {
       const among = async (way: Parameters<typeof findAmong>[4]) =>
         (await findAmong(sql, me(), FindAsked.parse(asked), 50, way)).map(row => [row.id, row.at, row.around])
       const every = await among('all')
       expect([asked.text, await among('newest'), await among('having the words')]).toEqual([asked.text, every, every])
+      for (const these of narrowings(sql, FindAsked.parse(asked))) expect(await among({ these })).toEqual(every)
     }
   })
 
