@@ -4,11 +4,12 @@ import { pipeline } from 'node:stream/promises'
 import { setTimeout as pause } from 'node:timers/promises'
 import { deflateSync } from 'node:zlib'
 import PDFDocument from 'pdfkit'
-import type { Word } from '../core/model/evidence'
 import { layeredPage, type LayeredPage } from './layers'
 import { bookmarksOf, pageLabelsOf } from './pdfGuide'
+import type { PdfInternals } from './pdfKit'
+import { textLayer, wordsFont } from './pdfWords'
+import { srgbProfile } from './srgb'
 import { readG4 } from './tiff'
-import { letterWidth, makeWordsFont } from './wordsFont'
 import { xmpOf, type NamedValue, type Properties } from './xmp'
 import type { PageToMake } from './pageToMake'
 
@@ -26,25 +27,10 @@ export interface PdfOptions extends Properties {
   layers: boolean
 }
 
-/** The parts of PDFKit that place content without its text layout; its types leave them out. */
-interface PdfInternals {
-  ref(data: Record<string, unknown>): { end(data?: Uint8Array): void }
-  addContent(content: string): void
-  _root: { data: Record<string, unknown> }
-  _addInfo(): void
-  appendXML(xml: string): void
-  outline: { addItem(title: string): unknown }
-  file(bytes: Buffer, options: Record<string, unknown>): unknown
-  page: { fonts: Record<string, unknown>; xobjects: Record<string, unknown> }
-}
-
 /** Bytes of finished pages that may wait for the disk. */
 const mostUnwritten = 8e6
 
 const number = (value: number) => String(Math.round(value * 1000) / 1000)
-// A fiftieth of a millimetre is enough for words that nobody sees.
-const short = (value: number) => String(Math.round(value * 20) / 20)
-
 async function imageObject(page: PageToMake): Promise<{ data: Uint8Array; dictionary: Record<string, unknown> }> {
   const bytes = await readFile(page.file)
   const common = { Type: 'XObject', Subtype: 'Image', Width: page.widthPx, Height: page.heightPx }
@@ -79,89 +65,6 @@ function jpegIsGrey(bytes: Uint8Array): boolean {
   throw new Error('This JPEG has no frame header.')
 }
 
-/** Invisible words (text rendering mode 3, ISO 32000-1, 9.3.6), each stretched to its box. */
-function textLayer(words: readonly Word[], pageHeight: number): string {
-  const lines = ['BT', '3 Tr']
-  for (const word of words) {
-    const size = Math.max(2, word.height * 72)
-    const codes = Buffer.from(word.text, 'utf16le').swap16()
-    const natural = ((codes.length / 2) * letterWidth * size) / 1000
-    if (natural <= 0) continue
-    const stretch = ((word.width * 72) / natural) * 100
-    const baseline = pageHeight - (word.y + word.height * 0.82) * 72
-    lines.push(
-      `/W ${short(size)} Tf ${short(stretch)} Tz 1 0 0 1 ${short(word.x * 72)} ${short(baseline)} Tm <${codes.toString('hex')}> Tj`,
-    )
-  }
-  lines.push('ET')
-  return lines.join('\n')
-}
-
-/** The font of the invisible words: codes are UTF-16, every code is the same empty glyph (ISO 32000-1, 9.7.4). */
-function wordsFont(pdf: PdfInternals): unknown {
-  const stream = (bytes: Buffer, dictionary: Record<string, unknown> = {}) => {
-    const made = pdf.ref({ ...dictionary, Filter: 'FlateDecode' })
-    made.end(deflateSync(bytes, { level: 9 }))
-    return made
-  }
-  const plain = (dictionary: Record<string, unknown>) => {
-    const made = pdf.ref(dictionary)
-    made.end()
-    return made
-  }
-  const file = makeWordsFont()
-  // Six letters and a plus name a font that is a subset.
-  const name = 'RUBRIC+Words'
-  const descriptor = plain({
-    Type: 'FontDescriptor',
-    FontName: name,
-    Flags: 4,
-    FontBBox: [0, 0, letterWidth, 1000],
-    ItalicAngle: 0,
-    Ascent: 800,
-    Descent: -200,
-    CapHeight: 800,
-    StemV: 0,
-    FontFile2: stream(file, { Length1: file.length }),
-  })
-  const glyphOfCode = Buffer.alloc(2 * 65536)
-  for (let code = 0; code < 65536; code++) glyphOfCode[2 * code + 1] = 1
-  const letters = plain({
-    Type: 'Font',
-    Subtype: 'CIDFontType2',
-    BaseFont: name,
-    FontDescriptor: descriptor,
-    DW: letterWidth,
-    CIDToGIDMap: stream(glyphOfCode),
-    CIDSystemInfo: { Registry: Buffer.from('Adobe'), Ordering: Buffer.from('Identity'), Supplement: 0 },
-  })
-  return plain({
-    Type: 'Font',
-    Subtype: 'Type0',
-    BaseFont: name,
-    Encoding: 'Identity-H',
-    DescendantFonts: [letters],
-    ToUnicode: stream(Buffer.from(toUnicode)),
-  })
-}
-
-const toUnicode = `/CIDInit /ProcSet findresource begin
-12 dict begin
-begincmap
-/CIDSystemInfo << /Registry (Adobe) /Ordering (UCS) /Supplement 0 >> def
-/CMapName /Adobe-Identity-UCS def
-/CMapType 2 def
-1 begincodespacerange
-<0000> <ffff>
-endcodespacerange
-1 beginbfrange
-<0000> <ffff> <0000>
-endbfrange
-endcmap
-CMapName currentdict /CMap defineresource pop
-end
-end`
-
 /** Puts a page's image at hand; gives the operators that draw it. */
 async function scanOn(pdf: PdfInternals, page: PageToMake): Promise<string> {
   const { data, dictionary } = await imageObject(page)
@@ -195,6 +98,28 @@ function layersOn(pdf: PdfInternals, { print, colour, ground }: LayeredPage, pag
   stencil.end(print)
   Object.assign(pdf.page.xobjects, { Ground: below, Print: stencil })
   return `/Ground Do ${colour.map(level => number(level / 255)).join(' ')} rg /Print Do`
+}
+
+/** What the colours of an archived file mean (ISO 19005-2, 6.2.3). */
+function sayColours(pdf: PdfInternals, profile: Buffer): void {
+  const kept = pdf.ref({ N: 3, Filter: 'FlateDecode' })
+  kept.end(deflateSync(profile, { level: 9 }))
+  const named = Object('sRGB') as unknown
+  const intent = pdf.ref({
+    Type: 'OutputIntent',
+    S: 'GTS_PDFA1',
+    Info: named,
+    OutputConditionIdentifier: named,
+    DestOutputProfile: kept,
+  })
+  intent.end()
+  pdf._root.data.OutputIntents = [intent]
+}
+
+function packContent({ content }: PdfInternals['page']): void {
+  content.compress = false
+  content.data.Filter = 'FlateDecode'
+  content.buffer = [deflateSync(Buffer.concat(content.buffer), { level: 9 })]
 }
 
 /** Page labels (ISO 32000-1, 12.4.2), a prefix for each page. */
@@ -235,6 +160,10 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
   const pdf = document as unknown as PdfInternals
   // PDFKit's own leaves & and < of a title as they are.
   pdf._addInfo = () => pdf.appendXML(xmpOf(options, options.values))
+  if (options.archival) {
+    const profile = await srgbProfile()
+    pdf._addColorOutputIntent = () => sayColours(pdf, profile)
+  }
   if (options.attached) attach(pdf, options.attached, options.created)
   // What never was paper has its own contents, and is put in its page's place afterwards.
   const bookmarks = pages.some(page => page.born) ? [] : bookmarksOf(options.title, pages)
@@ -254,6 +183,7 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
       pdf.addContent(textLayer(page.words, height))
     }
     pdf.addContent(`q ${number(width)} 0 0 ${number(height)} 0 0 cm ${draw} Q Q`)
+    packContent(pdf.page)
     // PDFKit takes whatever it is given: a slow disk has the pages wait here, not in memory.
     while (document.readableLength > mostUnwritten && !document.destroyed) await pause(5)
   }

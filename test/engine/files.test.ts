@@ -115,6 +115,29 @@ describe('what a PDF says of itself', () => {
     await run('qpdf', ['--check', made])
   })
 
+  it('has words of any letters where they stand, to half a point', async () => {
+    const file = join(folder, 'page.tif')
+    const texts = ['(left', 'a\\b)', '\\r', 'Gräfin', '\u5c72\u285c', '\u0d0a\u290d', 'œuvre', ')(', 'l']
+    const words = texts.map((text, at) => ({
+      ...{ text, x: 0.517 + (at % 3) * 1.7031, y: 0.613 + at * 0.3037, width: 0.2 + at * 0.1013, height: 0.081 + (at % 4) * 0.0213 },
+      ...{ confidence: 1, line: at },
+    }))
+    const made = join(folder, 'letters.pdf')
+    await writePdf(made, [{ file, mono: true, widthPx: width, heightPx: height, dpi: 100, words }], { ...plain, archival: 2 })
+    const html = (await run('pdftotext', ['-bbox', made, '-'])).stdout
+    const found = new XMLParser({ ignoreAttributes: false, parseTagValue: false }).parse(html.slice(html.indexOf('<html'))) as {
+      html: { body: { doc: { page: { word: Record<string, string>[] } } } }
+    }
+    const read = found.html.body.doc.page.word
+    expect(read.map(one => one['#text'])).toEqual(texts)
+    for (const [at, one] of read.entries()) {
+      const { x, y, width, height } = words[at]!
+      const inPoints = ['xMin', 'yMin', 'xMax', 'yMax'].map(key => Number(one[`@_${key}`]))
+      const off = [x, y, x + width, y + height].map((edge, side) => Math.abs(edge * 72 - inPoints[side]!))
+      expect(off.map(points => points < 0.5)).toEqual([true, true, true, true])
+    }
+  })
+
   it('stands in its properties, and in XMP that any XML reader takes', async () => {
     const { stdout } = await run('pdfinfo', [made])
     expect(stdout).toContain(`Title:           ${title}`)
