@@ -8,6 +8,7 @@ import { LedgerFile, type LedgerDocument } from '../core/model/ledger'
 import { typeOf, type DocumentType, type Rubric } from '../core/rubric/rubric'
 import type { SplitDocument } from '../core/split/types'
 import { inOrder } from '../core/name/inOrder'
+import { awakened } from '../core/text/restingWords'
 import { documentToMake } from '../engine/documentToMake'
 import { withPictures } from '../engine/fillEvidence'
 import { makeFiles } from '../engine/makeFiles'
@@ -20,7 +21,7 @@ type ExaminedSide = Side & { evidence: NonNullable<Side['evidence']>; files: Non
 function examined(side: Side, document: number): ExaminedSide {
   const { evidence, files } = side
   if (!evidence || !files) throw new Error(`Page ${side.page} is in document ${document} but was never examined.`)
-  return { ...side, evidence, files }
+  return side as ExaminedSide
 }
 
 /** A document with its type, its sides, and what its fields are filled from. */
@@ -87,7 +88,7 @@ export async function makeDocuments(
 /** Gathers what a document's fields are filled from. */
 async function fill(document: SplitDocument, byPage: ReadonlyMap<number, Side>, rubric: Rubric): Promise<DocumentFound> {
   const sides = document.pages.map(page => examined(byPage.get(page)!, document.document))
-  const words = sides.map(side => side.words ?? [])
+  const words = awakened(sides.map(side => () => side.words ?? []))
   const type = typeOf(rubric, document.typeSaid ? document.type : recognisedType(rubric, words))
   const known: FillEvidence = {
     barcode: document.barcode,
@@ -133,7 +134,9 @@ function maker(rubric: Rubric, out: string): (found: DocumentFound) => Promise<L
         widthPx: side.evidence.widthPx,
         heightPx: side.evidence.heightPx,
         dpi: side.evidence.dpi,
-        words: side.words ?? [],
+        get words() {
+          return side.words ?? []
+        },
         sheet: side.sheet,
         side: side.side,
         ...(side.bornDigital && side.sourcePage ? { born: { file: side.source, page: side.sourcePage } } : {}),

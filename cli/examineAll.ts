@@ -1,12 +1,14 @@
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Rubric } from '../core/rubric/rubric'
+import { restWords } from '../core/text/restingWords'
 import { sheetAndSide } from '../core/split/sheets'
 import { bookOrder } from '../core/split/bookOrder'
 import type { SplitPage } from '../core/split/types'
+import type { Word } from '../core/model/evidence'
 import { Examiners } from '../engine/examiners'
+import { inParallel } from '../engine/inParallel'
 import type { PageFiles } from '../engine/pageFiles'
-import { inParallel } from './inParallel'
 import type { Progress } from './progress'
 
 /** One side of the batch, with where it came from and what examining made of it. */
@@ -20,6 +22,16 @@ export interface Side extends SplitPage {
   half: 'left' | 'right' | null
 }
 
+/** A side's words rest where there are many sides: whoever asks for them has them unpacked anew. */
+function withResting(side: Side): Side {
+  let unpack: (() => Word[]) | null = null
+  return Object.defineProperty(side, 'words', {
+    enumerable: true,
+    get: () => unpack?.() ?? null,
+    set: (words: readonly Word[] | null) => (unpack = words && restWords(words)),
+  })
+}
+
 /** Sides in order; an input that cannot be opened is one side without pages. */
 async function listSides(files: readonly string[], rubric: Rubric, examiners: Examiners): Promise<Side[]> {
   const sides: Side[] = []
@@ -27,20 +39,22 @@ async function listSides(files: readonly string[], rubric: Rubric, examiners: Ex
   const add = (source: string, sourcePage: number | null, trouble: string | null, halves: readonly Side['half'][] = [null]) => {
     const both = rubric.scan.sides === 'both'
     for (const half of halves) {
-      sides.push({
-        page: sides.length + 1,
-        ...sheetAndSide(scanned, both),
-        source,
-        sourcePage,
-        trouble,
-        half,
-        evidence: null,
-        words: null,
-        answer: null,
-        files: null,
-        mono: false,
-        bornDigital: false,
-      })
+      sides.push(
+        withResting({
+          page: sides.length + 1,
+          ...sheetAndSide(scanned, both),
+          source,
+          sourcePage,
+          trouble,
+          half,
+          evidence: null,
+          words: null,
+          answer: null,
+          files: null,
+          mono: false,
+          bornDigital: false,
+        }),
+      )
     }
     scanned++
   }

@@ -1,9 +1,9 @@
 import type { Rubric } from '../core/rubric/rubric'
 import { inShrinkingGroups } from '../core/text/groups'
+import { inParallel } from '../engine/inParallel'
 import { pagesAtOnce } from '../engine/ocr'
 import { readBest } from '../engine/reading'
 import type { Side } from './examineAll'
-import { inParallel } from './inParallel'
 import type { Progress } from './progress'
 
 /** Whether a side can be read, and was not yet. */

@@ -5,8 +5,13 @@ import { boxesAlone } from '../core/fields/ticked'
 import { readsDocuments } from '../core/fields/recognise'
 import type { Fields, Rubric } from '../core/rubric/rubric'
 import { withoutPatterns } from '../core/text/redact'
+import { awakened } from '../core/text/restingWords'
+import { inParallel } from './inParallel'
 import { readAgain } from './secondReading'
 import { looksForTicks, tickBoxesOf, withOverdrawn } from './tickBoxes'
+
+/** Pages whose pixels are unpacked at a time. */
+const fewAtOnce = 4
 
 /** An examined page's picture; one that never was paper has its own text, which nobody need read again. */
 export interface PagePicture {
@@ -26,8 +31,11 @@ export async function withPictures(
   pictures: readonly PagePicture[],
   rubric: Rubric,
 ): Promise<FillEvidence> {
-  const seen = looksForTicks(type) ? await Promise.all(pictures.map(async ({ file, dpi }) => tickBoxesOf(await file(), dpi))) : []
-  const boxes = seen.map(({ boxes, look }, at) => withOverdrawn(type, known.pages[at] ?? [], boxes, look))
+  const looked = looksForTicks(type) ? pictures : []
+  const boxes = await inParallel(looked, fewAtOnce, async ({ file, dpi }, at) => {
+    const { boxes, look } = await tickBoxesOf(await file(), dpi)
+    return withOverdrawn(type, known.pages[at] ?? [], boxes, look)
+  })
   const evidence = { ...known, boxes }
   if (!readsDocuments(rubric) || pictures.every(picture => picture.bornDigital)) return evidence
   const numbers = known.numbers ?? pictures.map((_, at) => at + 1)
@@ -45,6 +53,11 @@ export async function withPictures(
   const read = new Map(
     (await readAgain(pages, known.languages ?? ['eng'])).map((words, at) => [paper[at], withoutPatterns(words, patterns)]),
   )
-  const again = pictures.map((picture, at) => read.get(picture) ?? known.pages[at] ?? [])
-  return { ...evidence, again, boxes: boxes.map((some, at) => withOverdrawn(type, again[at]!, some, seen[at]!.look)) }
+  const again = awakened(pictures.map((picture, at) => () => read.get(picture) ?? known.pages[at] ?? []))
+  const boxesAgain = await inParallel(boxes, fewAtOnce, async (some, at) => {
+    const picture = pictures[at]!
+    const words = read.get(picture)
+    return words ? withOverdrawn(type, words, some, (await tickBoxesOf(await picture.file(), picture.dpi)).look) : some
+  })
+  return { ...evidence, again, boxes: boxesAgain }
 }

@@ -9,9 +9,11 @@ import type { Area } from '../core/raster/image'
 import { layOnto, whitePage } from '../core/raster/lay'
 import { bitmapOf } from '../core/raster/mono'
 import { cutOut } from '../core/raster/paper'
+import { restWords } from '../core/text/restingWords'
 import { decodeImage, encodeJpeg, withJpegDensity } from './images'
 import type { PageImage } from './pageImage'
 import type { PageToMake } from './pageToMake'
+import { inParallel } from './inParallel'
 import { encodeG4 } from './tiff'
 
 /** What happens to a document's pages between examining and its files. */
@@ -28,15 +30,19 @@ export interface Layout {
 const cardMargin = 0.12
 const stampMargin = 0.3
 const stampPoints = 9
+/** Pages whose pixels are unpacked at a time. */
+const fewAtOnce = 4
 
 /** Pages as they stand in the document's files: cards put together, stamped, reduced or enlarged. Writes into the folder. */
 export async function laidOut(pages: readonly PageToMake[], layout: Layout, folder: string): Promise<PageToMake[]> {
   let laid = layout.card ? await cards(pages, layout, folder) : [...pages]
   if (layout.stamp)
-    laid = await Promise.all(laid.map((page, at) => stamped(page, layout.stamp!(at + 1), layout.place, join(folder, `stamped-${at}`))))
+    laid = await inParallel(laid, fewAtOnce, (page, at) =>
+      stamped(page, layout.stamp!(at + 1), layout.place, join(folder, `stamped-${at}`)),
+    )
   return layout.percent === 100
     ? laid
-    : Promise.all(laid.map((page, at) => scaled(page, layout.percent / 100, join(folder, `scaled-${at}`))))
+    : inParallel(laid, fewAtOnce, (page, at) => scaled(page, layout.percent / 100, join(folder, `scaled-${at}`)))
 }
 
 async function cards(pages: readonly PageToMake[], layout: Layout, folder: string): Promise<PageToMake[]> {
@@ -67,6 +73,7 @@ async function card(sides: readonly PageToMake[], layout: Layout, path: string):
     layOnto(page, cutOut(picture, area), left, top)
     words.push(...moved(sides[at]!.words, area, left, top, dpi, words.length))
   })
+  const resting = restWords(words)
   return {
     ...(await written(
       page,
@@ -74,7 +81,9 @@ async function card(sides: readonly PageToMake[], layout: Layout, path: string):
       dpi,
       path,
     )),
-    words,
+    get words() {
+      return resting()
+    },
   }
 }
 
@@ -90,16 +99,22 @@ async function stamped(page: PageToMake, text: string, place: Layout['place'], p
   const left = place.endsWith('left') ? margin : picture.width - margin - stamp.width
   const top = place.startsWith('top') ? margin : picture.height - margin - stamp.height
   layOnto(picture, stamp, left, top)
-  const word: Word = {
+  const word = {
     text,
     x: left / page.dpi,
     y: top / page.dpi,
     width: stamp.width / page.dpi,
     height: stamp.height / page.dpi,
     confidence: 1,
-    line: Math.max(-1, ...page.words.map(({ line }) => line)) + 1,
   }
-  return { ...(await written(picture, page.mono, page.dpi, path)), sheet: page.sheet, words: [...page.words, word] }
+  const made = await written(picture, page.mono, page.dpi, path)
+  return {
+    ...made,
+    sheet: page.sheet,
+    get words() {
+      return [...page.words, { ...word, line: Math.max(-1, ...page.words.map(({ line }) => line)) + 1 }]
+    },
+  }
 }
 
 /** A line of text in black on white, one byte a pixel. */
@@ -135,17 +150,17 @@ async function scaled(page: PageToMake, factor: number, path: string): Promise<P
     file,
     page.mono ? encodeG4(bitmapOf(await decodeImage(page.file, 1)), dpi) : withJpegDensity(await readFile(page.file), dpi),
   )
+  const { mono, widthPx, heightPx, sheet, side } = page
   return {
-    ...page,
-    file,
-    dpi,
-    born: undefined,
-    words: page.words.map(word => ({
-      ...word,
-      x: word.x * factor,
-      y: word.y * factor,
-      width: word.width * factor,
-      height: word.height * factor,
-    })),
+    ...{ file, mono, widthPx, heightPx, dpi, sheet, side },
+    get words() {
+      return page.words.map(word => ({
+        ...word,
+        x: word.x * factor,
+        y: word.y * factor,
+        width: word.width * factor,
+        height: word.height * factor,
+      }))
+    },
   }
 }

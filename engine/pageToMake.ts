@@ -10,7 +10,8 @@ export interface PageToMake {
   widthPx: number
   heightPx: number
   dpi: number
-  words: readonly Word[]
+  /** Of many pages at once they take much memory: they may be unpacked anew for whoever asks. */
+  readonly words: readonly Word[]
   sheet?: number
   side?: 'front' | 'back'
   born?: { file: string; page: number }

@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import { Choices, ChosenSend } from '../../core/rubric/choices'
 import { FieldValue } from '../../core/model/ledger'
+import type { Word } from '../../core/model/evidence'
 import { unpackWords } from '../../core/text/packedWords'
+import { restWords } from '../../core/text/restingWords'
 import type { Sql, Tx } from '../database'
 import type { DocumentRow } from './read'
 
@@ -20,13 +22,22 @@ const PageRow = z.object({
   widthPx: z.int(),
   heightPx: z.int(),
   dpi: z.number(),
-  words: z.unknown().transform(kept => unpackWords(kept ?? [])),
   sheet: z.int(),
   side: z.enum(['front', 'back']),
   blob: z.string().nullable(),
   source_page: z.int(),
   born_digital: z.boolean(),
 })
+
+type PageToBuild = z.infer<typeof PageRow> & { readonly words: readonly Word[] }
+
+/** Pages whose words are fetched at a time: of a thousand they are more than a process should hold. */
+const pagesAtOnce = 50
+
+function withResting({ words, ...row }: Record<string, unknown>): PageToBuild {
+  const unpack = restWords(unpackWords(words ?? []))
+  return Object.defineProperty(PageRow.parse(row), 'words', { enumerable: true, get: unpack }) as PageToBuild
+}
 
 /** What making a document's files needs to know. */
 export async function documentToBuild(sql: Sql, document: number) {
@@ -35,14 +46,16 @@ export async function documentToBuild(sql: Sql, document: number) {
     from documents
     join batches on batches.id = documents.batch_id
     where documents.id = ${document}`
-  const pages = await sql`
+  const pages: PageToBuild[] = []
+  const rows = sql`
     select page_blob, mono, (evidence->>'widthPx')::int as "widthPx", (evidence->>'heightPx')::int as "heightPx",
       (evidence->>'dpi')::float as dpi, words, sheet, side, blob, source_page, born_digital
     from pages
     left join page_words on page_id = pages.id
     where document_id = ${document}
     order by page_order`
-  return { ...Row.parse(row), pages: z.array(PageRow).parse(pages) }
+  for await (const some of rows.cursor(pagesAtOnce)) pages.push(...some.map(withResting))
+  return { ...Row.parse(row), pages }
 }
 
 /** Names of files that other documents of the batch already have. */

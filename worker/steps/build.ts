@@ -31,11 +31,13 @@ export async function build(work: Work, { document: id }: { document: number }):
     timeZone,
     protect: facts.choices.protect ?? null,
     pages: await Promise.all(
-      facts.pages.map(async page => ({
-        ...page,
-        file: await work.blobs.local(page.page_blob),
-        ...(page.born_digital && page.blob ? { born: { file: await work.blobs.local(page.blob), page: page.source_page } } : {}),
-      })),
+      // Onto the same objects: copies would unpack the words of all pages at once.
+      facts.pages.map(async page =>
+        Object.assign(page, {
+          file: await work.blobs.local(page.page_blob),
+          ...(page.born_digital && page.blob ? { born: { file: await work.blobs.local(page.blob), page: page.source_page } } : {}),
+        }),
+      ),
     ),
   })
   toMake.name.counters = await countersFor(work, id, rubric, toMake.name)
