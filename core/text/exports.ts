@@ -23,9 +23,12 @@ export function boxOf(words: readonly Word[]): { x: number; y: number; width: nu
   }
 }
 
-/** Recognised text as ALTO 4.4 (Library of Congress), in pixels. */
-export function alto(pages: readonly TextPage[]): string {
-  const body = pages.map((page, at) => {
+/** Recognised text as ALTO 4.4 (Library of Congress), in pixels; piece by piece, since long documents are long. */
+export function* alto(pages: readonly TextPage[]): Generator<string> {
+  yield `<?xml version="1.0" encoding="UTF-8"?>
+<alto xmlns="http://www.loc.gov/standards/alto/ns-v4#"><Description><MeasurementUnit>pixel</MeasurementUnit></Description>
+<Layout>`
+  for (const [at, page] of pages.entries()) {
     const place = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }) => {
       const pixels = (inches: number) => Math.round(inches * page.dpi)
       return `HPOS="${pixels(x)}" VPOS="${pixels(y)}" WIDTH="${pixels(width)}" HEIGHT="${pixels(height)}"`
@@ -38,17 +41,19 @@ export function alto(pages: readonly TextPage[]): string {
     )
     const block = lines.length ? `<TextBlock ID="B${at + 1}" ${place(boxOf(page.words))}>${lines.join('')}</TextBlock>` : ''
     const size = `WIDTH="${page.widthPx}" HEIGHT="${page.heightPx}"`
-    return `<Page ID="P${at + 1}" PHYSICAL_IMG_NR="${at + 1}" ${size}><PrintSpace HPOS="0" VPOS="0" ${size}>${block}</PrintSpace></Page>`
-  })
-  return `<?xml version="1.0" encoding="UTF-8"?>
-<alto xmlns="http://www.loc.gov/standards/alto/ns-v4#"><Description><MeasurementUnit>pixel</MeasurementUnit></Description>
-<Layout>${body.join('')}</Layout></alto>
-`
+    yield `<Page ID="P${at + 1}" PHYSICAL_IMG_NR="${at + 1}" ${size}><PrintSpace HPOS="0" VPOS="0" ${size}>${block}</PrintSpace></Page>`
+  }
+  yield '</Layout></alto>\n'
 }
 
-/** Recognised text as hOCR 1.2, in pixels. */
-export function hocr(pages: readonly TextPage[], title: string): string {
-  const body = pages.map((page, at) => {
+/** Recognised text as hOCR 1.2, in pixels; piece by piece. */
+export function* hocr(pages: readonly TextPage[], title: string): Generator<string> {
+  yield `<?xml version="1.0" encoding="UTF-8"?>
+<!DOCTYPE html>
+<html xmlns="http://www.w3.org/1999/xhtml"><head><title>${escaped(title)}</title><meta charset="utf-8"/>
+<meta name="ocr-system" content="rubricator"/><meta name="ocr-capabilities" content="ocr_page ocr_line ocrx_word"/></head><body>
+`
+  for (const [at, page] of pages.entries()) {
     const box = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }) =>
       `bbox ${[x, y, x + width, y + height].map(inches => Math.round(inches * page.dpi)).join(' ')}`
     const hocrWord = (word: Word) =>
@@ -56,16 +61,8 @@ export function hocr(pages: readonly TextPage[], title: string): string {
     const lines = linesOf(page.words).map(
       line => `<span class="ocr_line" title="${box(boxOf(line))}">${line.map(hocrWord).join(' ')}</span>`,
     )
-    return (
-      `<div class="ocr_page" id="page_${at + 1}" title="bbox 0 0 ${page.widthPx} ${page.heightPx}; ppageno ` +
-      `${at}">${lines.join('\n')}</div>`
-    )
-  })
-  return `<?xml version="1.0" encoding="UTF-8"?>
-<!DOCTYPE html>
-<html xmlns="http://www.w3.org/1999/xhtml"><head><title>${escaped(title)}</title><meta charset="utf-8"/>
-<meta name="ocr-system" content="rubricator"/><meta name="ocr-capabilities" content="ocr_page ocr_line ocrx_word"/></head><body>
-${body.join('\n')}
-</body></html>
-`
+    yield `<div class="ocr_page" id="page_${at + 1}" title="bbox 0 0 ${page.widthPx} ${page.heightPx}; ppageno ${at}">`
+    yield `${lines.join('\n')}</div>\n`
+  }
+  yield '</body></html>\n'
 }

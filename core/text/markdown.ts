@@ -3,17 +3,14 @@ import type { Block } from './blocks'
 const escaped = (text: string) => text.replace(/[\\`*_{}[\]<>#|]/g, letter => `\\${letter}`)
 const row = (cells: readonly string[]) => `| ${cells.map(escaped).join(' | ')} |`
 
-/** Recognised text as Markdown (CommonMark with tables): a rule between pages. */
-export function markdown(pages: readonly (readonly Block[])[]): string {
-  const pageText = (blocks: readonly Block[]) =>
-    blocks
-      .map(block => {
-        if (block.kind === 'heading') return `${'#'.repeat(block.level)} ${escaped(block.text)}`
-        // A line that begins like a list or a heading is none.
-        if (block.kind === 'paragraph') return escaped(block.text).replace(/^([-+]|\d+[.)])(?=\s)/, '\\$1')
-        const [head = [], ...rows] = block.rows
-        return [row(head), row(head.map(() => '---')).replaceAll('\\', ''), ...rows.map(row)].join('\n')
-      })
-      .join('\n\n')
-  return `${pages.map(pageText).join('\n\n---\n\n')}\n`
-}
+/** Recognised text of a page as Markdown (CommonMark with tables). */
+export const markdown = (blocks: readonly Block[]): string =>
+  blocks
+    .map(block => {
+      if (block.kind === 'heading') return `${'#'.repeat(block.level)} ${escaped(block.text)}`
+      // A line that begins like a list or a heading is none.
+      if (block.kind === 'paragraph') return escaped(block.text).replace(/^([-+]|\d+[.)])(?=\s)/, '\\$1')
+      const [head = [], ...rows] = block.rows
+      return [row(head), row(head.map(() => '---')).replaceAll('\\', ''), ...rows.map(row)].join('\n')
+    })
+    .join('\n\n')

@@ -77,6 +77,7 @@ const modes = [
   <div v-if="rubric" class="grid max-w-6xl items-start gap-x-12 gap-y-8 lg:grid-cols-2">
     <section aria-labelledby="checking-title">
       <h2 id="checking-title" class="text-xl">Checking</h2>
+      <SamplingNow v-if="id && mode === 'plan'" :id="id" />
       <div class="sentences">
         <p>
           A second person<template v-if="!own">, who did not enter it,</template> checks
@@ -118,7 +119,6 @@ const modes = [
           </p>
         </template>
       </div>
-      <SamplingNow v-if="id && mode === 'plan'" :id="id" />
       <table v-if="examples.length" class="mt-3 text-left text-sm">
         <caption class="small text-left text-faded">
           What that comes to

@@ -20,10 +20,10 @@ const words = {
 </script>
 
 <template>
-  <p v-if="sampling?.inspection && sampling.inspection !== 'suspended'" class="mt-3 text-faded" data-sampling>
+  <p v-if="sampling?.inspection && sampling.inspection !== 'suspended'" class="mt-1 text-faded" data-sampling>
     {{ words[sampling.inspection] }}
   </p>
-  <section v-else-if="sampling?.inspection" class="mt-3 border-l-4 border-vermilion px-4 py-2" aria-label="Sampling" data-sampling>
+  <section v-else-if="sampling?.inspection" class="my-3 border-l-4 border-vermilion px-4 py-2" aria-label="Sampling" data-sampling>
     <p>Five batches were refused under stricter inspection. So none passes by its sample any more: every document is checked.</p>
     <TroubleBand :words="trouble" />
     <form class="mt-2" @submit.prevent="resume">
