@@ -24,16 +24,18 @@ export const packWords = (words: readonly Word[]): PackedWords =>
     word.block ?? 0,
   ])
 
+/** A word as it was read. */
+export const unpackWord = ([text, x, y, width, height, confidence, line, paragraph, block]: PackedWords[number]): Word => ({
+  text,
+  x: x / 1000,
+  y: y / 1000,
+  width: width / 1000,
+  height: height / 1000,
+  confidence: confidence / 1000,
+  line,
+  paragraph,
+  block,
+})
+
 /** Kept words as they were read. @throws {z.ZodError} where they were kept otherwise */
-export const unpackWords = (kept: unknown): Word[] =>
-  PackedWords.parse(kept).map(([text, x, y, width, height, confidence, line, paragraph, block]) => ({
-    text,
-    x: x / 1000,
-    y: y / 1000,
-    width: width / 1000,
-    height: height / 1000,
-    confidence: confidence / 1000,
-    line,
-    paragraph,
-    block,
-  }))
+export const unpackWords = (kept: unknown): Word[] => PackedWords.parse(kept).map(unpackWord)

@@ -1,5 +1,5 @@
 import type { Word } from '../model/evidence'
-import { packWords, unpackWords, type PackedWords } from './packedWords'
+import { packWords, unpackWord, type PackedWords } from './packedWords'
 
 const between = '\0'
 const numbersOfWord = 8
@@ -19,9 +19,8 @@ export function restWords(words: readonly Word[]): () => Word[] {
   const numbers = all.every(one => one >= 0 && one < 2 ** 16) ? Uint16Array.from(all) : Float64Array.from(all)
   return () => {
     const parts = numbers.length === 0 ? [] : text.split(between)
-    return unpackWords(
-      parts.map((part, at) => [part, ...numbers.subarray(at * numbersOfWord, (at + 1) * numbersOfWord)] as PackedWords[number]),
-    )
+    const of = (at: number) => numbers.subarray(at * numbersOfWord, (at + 1) * numbersOfWord)
+    return parts.map((part, at) => unpackWord([part, ...of(at)] as PackedWords[number]))
   }
 }
 
