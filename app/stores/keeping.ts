@@ -14,14 +14,6 @@ const unansweredMs = 10_000
 /** Bytes that a request may have which outlives its page, with room for others under way. */
 const mostKeptAlive = 30_000
 
-/** The next card comes first: keeping the last one takes the same processor. A window that nobody sees draws none. */
-const nextCardShown = () =>
-  Promise.race([
-    new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve))),
-    new Promise(resolve => setTimeout(resolve, mostForCardMs)),
-  ])
-const mostForCardMs = 150
-
 /**
  * Values that somebody confirmed and that are on their way to the server, while the next card is there already. What the
  * server refuses, or does not answer, is said until it is seen to; what was typed stays with the document until it is kept.
@@ -63,7 +55,7 @@ export const useKeeping = defineStore('keeping', () => {
     )
 
   async function follow(document: number, values: Record<string, string>): Promise<boolean> {
-    await nextCardShown()
+    await cardShown()
     const why = await answered(document, values)
     waits.delete(document)
     if (why === null) {

@@ -19,6 +19,9 @@ const card = useCard(
 )
 const { fields, values, changed, needed, faults, seen, draft, lease, running, trouble, pageAt, focused, field, words, notMine, mark } = card
 
+/** Devices are asked for by whoever wants to add pages, not with each card. */
+const adding = ref(props.document.edition > 1)
+
 onMounted(() => {
   const first = card.firstField()
   if (first && !notMine.value) focusField(first)
@@ -91,9 +94,9 @@ function onEnter(event: KeyboardEvent) {
           @record="card.takeRecord"
         />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>
-        <details class="my-3" :open="document.edition > 1">
+        <details class="my-3" :open="adding" @toggle="adding = ($event.target as HTMLDetailsElement).open">
           <summary class="link cursor-pointer">Add pages to it</summary>
-          <AddPages class="mt-2" :document="document" @changed="emit('kept')" />
+          <AddPages v-if="adding" class="mt-2" :document="document" @changed="emit('kept')" />
         </details>
       </fieldset>
       <div class="border-t border-rule px-6 pt-2 pb-0.5">

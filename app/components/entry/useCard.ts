@@ -44,7 +44,7 @@ export function useCard(document: () => DocumentPage, next: () => SiblingView | 
 
   watchEffect(() => {
     const other = next()
-    if (other) fetchAhead(other.id)
+    if (other) void cardShown().then(() => fetchAhead(other.id))
   })
 
   /** What a checker found wrong comes first, then what there is to do. */

@@ -7,7 +7,8 @@ export function usePageWords(page: () => number | undefined) {
     page,
     async id => {
       words.value = []
-      if (id === undefined) return
+      await cardShown()
+      if (id === undefined || id !== page()) return
       const found = await ask<Word[]>(`/api/pages/${id}/words`).catch(() => [])
       if (id === page()) words.value = found
     },
