@@ -87,7 +87,8 @@ async function make(root, entries, outdir, bundle) {
 }
 
 function keepPackages({ onResolve }) {
-  onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || taken.test(path) ? null : { external: true }))
+  const isTaken = ({ path, kind, importer }) => kind === 'entry-point' || taken.test(path) || importer.includes('/node_modules/')
+  onResolve({ filter: /^[^./]/ }, asked => (isTaken(asked) ? null : { external: true }))
 }
 
 /** What lies beside a source is found from there, not from the bundle. */

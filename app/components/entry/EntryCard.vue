@@ -19,7 +19,7 @@ const card = useCard(
 )
 const { fields, values, changed, needed, faults, seen, draft, lease, running, trouble, pageAt, focused, field, words, notMine, mark } = card
 
-/** Devices are asked for by whoever wants to add pages, not with each card. */
+/** Devices are asked for by whoever wants to add pages, not with each card; what is being uploaded stays when that is closed. */
 const adding = ref(props.document.edition > 1)
 
 onMounted(() => {
@@ -94,7 +94,7 @@ function onEnter(event: KeyboardEvent) {
           @record="card.takeRecord"
         />
         <p v-if="!fields.length" class="text-faded">This type of document has no index fields.</p>
-        <details class="my-3" :open="adding" @toggle="adding = ($event.target as HTMLDetailsElement).open">
+        <details class="my-3" :open="document.edition > 1" @toggle="adding ||= ($event.target as HTMLDetailsElement).open">
           <summary class="link cursor-pointer">Add pages to it</summary>
           <AddPages v-if="adding" class="mt-2" :document="document" @changed="emit('kept')" />
         </details>
