@@ -14,13 +14,13 @@ const resume = () =>
   })
 const words = {
   normal: 'The next batch is inspected as usual.',
-  tightened: 'The next batch is inspected more strictly: two of five were refused.',
+  tightened: 'The next batch is inspected more strictly, until five in a row are accepted.',
   reduced: 'The next batch is inspected more lightly: enough in a row passed easily.',
 } as const
 </script>
 
 <template>
-  <p v-if="sampling?.inspection && sampling.inspection !== 'suspended'" class="mt-1 text-faded" data-sampling>
+  <p v-if="sampling?.inspection && sampling.inspection !== 'suspended'" class="mt-1 text-faded" role="status" data-sampling>
     {{ words[sampling.inspection] }}
   </p>
   <section v-else-if="sampling?.inspection" class="my-3 border-l-4 border-vermilion px-4 py-2" aria-label="Sampling" data-sampling>
