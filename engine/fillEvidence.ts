@@ -6,12 +6,9 @@ import { readsDocuments } from '../core/fields/recognise'
 import type { Fields, Rubric } from '../core/rubric/rubric'
 import { withoutPatterns } from '../core/text/redact'
 import { awakened } from '../core/text/restingWords'
-import { inParallel } from './inParallel'
+import { fewPictures, inParallel } from './inParallel'
 import { readAgain } from './secondReading'
 import { looksForTicks, tickBoxesOf, withOverdrawn } from './tickBoxes'
-
-/** Pages whose pixels are unpacked at a time. */
-const fewAtOnce = 4
 
 /** An examined page's picture; one that never was paper has its own text, which nobody need read again. */
 export interface PagePicture {
@@ -32,7 +29,7 @@ export async function withPictures(
   rubric: Rubric,
 ): Promise<FillEvidence> {
   const looked = looksForTicks(type) ? pictures : []
-  const boxes = await inParallel(looked, fewAtOnce, async ({ file, dpi }, at) => {
+  const boxes = await inParallel(looked, fewPictures, async ({ file, dpi }, at) => {
     const { boxes, look } = await tickBoxesOf(await file(), dpi)
     return withOverdrawn(type, known.pages[at] ?? [], boxes, look)
   })
@@ -54,7 +51,7 @@ export async function withPictures(
     (await readAgain(pages, known.languages ?? ['eng'])).map((words, at) => [paper[at], withoutPatterns(words, patterns)]),
   )
   const again = awakened(pictures.map((picture, at) => () => read.get(picture) ?? known.pages[at] ?? []))
-  const boxesAgain = await inParallel(boxes, fewAtOnce, async (some, at) => {
+  const boxesAgain = await inParallel(boxes, fewPictures, async (some, at) => {
     const picture = pictures[at]!
     const words = read.get(picture)
     return words ? withOverdrawn(type, words, some, (await tickBoxesOf(await picture.file(), picture.dpi)).look) : some

@@ -13,7 +13,7 @@ import { restWords } from '../core/text/restingWords'
 import { decodeImage, encodeJpeg, withJpegDensity } from './images'
 import type { PageImage } from './pageImage'
 import type { PageToMake } from './pageToMake'
-import { inParallel } from './inParallel'
+import { fewPictures, inParallel } from './inParallel'
 import { encodeG4 } from './tiff'
 
 /** What happens to a document's pages between examining and its files. */
@@ -30,19 +30,17 @@ export interface Layout {
 const cardMargin = 0.12
 const stampMargin = 0.3
 const stampPoints = 9
-/** Pages whose pixels are unpacked at a time. */
-const fewAtOnce = 4
 
 /** Pages as they stand in the document's files: cards put together, stamped, reduced or enlarged. Writes into the folder. */
 export async function laidOut(pages: readonly PageToMake[], layout: Layout, folder: string): Promise<PageToMake[]> {
   let laid = layout.card ? await cards(pages, layout, folder) : [...pages]
   if (layout.stamp)
-    laid = await inParallel(laid, fewAtOnce, (page, at) =>
+    laid = await inParallel(laid, fewPictures, (page, at) =>
       stamped(page, layout.stamp!(at + 1), layout.place, join(folder, `stamped-${at}`)),
     )
   return layout.percent === 100
     ? laid
-    : inParallel(laid, fewAtOnce, (page, at) => scaled(page, layout.percent / 100, join(folder, `scaled-${at}`)))
+    : inParallel(laid, fewPictures, (page, at) => scaled(page, layout.percent / 100, join(folder, `scaled-${at}`)))
 }
 
 async function cards(pages: readonly PageToMake[], layout: Layout, folder: string): Promise<PageToMake[]> {

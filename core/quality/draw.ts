@@ -1,5 +1,5 @@
-import { nextInspection, samplingPlan, type DecidedLot, type Plan } from './plan'
 import type { Inspection } from '../model/verdict'
+import { nextInspection, samplingPlan, type EarlierLots, type Plan } from './plan'
 import type { Check } from '../rubric/handling'
 
 /** Which documents of a batch are checked, and why so many. */
@@ -48,23 +48,17 @@ export function drawPlaces(size: number, count: number, seed: number): number[] 
 /**
  * Draws the documents of a batch that a second person checks.
  * @param size documents of the batch
- * @param earlier lots of the rubric that a plan decided, and whether a steward had them sampled again before those
+ * @param earlier lots of the same rubric
  * @param must places that are looked at whatever is drawn, because something is blacked out there
  */
-export function drawDocuments(
-  check: Check,
-  size: number,
-  seed: number,
-  earlier: { lots: readonly DecidedLot[]; resumed: boolean },
-  must: readonly number[] = [],
-): Drawn {
-  const drawn = (count: number, why: string, plan: Plan | null = null, inspection: Inspection | null = plan?.inspection ?? null): Drawn => {
+export function drawDocuments(check: Check, size: number, seed: number, earlier: EarlierLots, must: readonly number[] = []): Drawn {
+  const drawn = (count: number, why: string, plan: Plan | null = null): Drawn => {
     const sample = drawPlaces(size, count, seed)
     return {
       places: [...new Set([...sample, ...must])].sort((one, other) => one - other),
       seed,
       plan,
-      inspection,
+      inspection: plan?.inspection ?? null,
       besides: must.filter(place => !sample.includes(place)),
       why: mustWords(why, count, size, must.length),
     }
@@ -84,7 +78,7 @@ export function drawDocuments(
         const why =
           'Every document is checked: five batches were refused under tightened inspection, so no batch passes by its sample ' +
           '(ISO 2859-1, 9.4) until a steward says what was done about it.'
-        return drawn(size, why, null, inspection)
+        return { ...drawn(size, why), inspection }
       }
       const plan = samplingPlan(size, check.level, check.aql, inspection)
       return drawn(

@@ -113,6 +113,12 @@ export interface DecidedLot {
   adds: number
 }
 
+/** Lots that a plan decided, the oldest first; `resumed` where a steward had sampling begin anew before them. */
+export interface EarlierLots {
+  lots: readonly DecidedLot[]
+  resumed: boolean
+}
+
 /**
  * What a lot under normal inspection adds to the switching score (clause 9.3.3.2, single sampling); nothing sets that back to none.
  * @param faulty documents of its sample

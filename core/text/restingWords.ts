@@ -10,10 +10,12 @@ const mostAwake = 16
  * A page's words while nobody looks at them: a tenth of the memory, and as exact as they are kept (thousandths).
  * @returns what unpacks them anew
  */
-export function restWords(words: readonly Word[]): () => Word[] {
-  const packed = packWords(words)
+export const restWords = (words: readonly Word[]): (() => Word[]) => restPacked(packWords(words))
+
+/** The same for words as they are kept. */
+export function restPacked(packed: PackedWords): () => Word[] {
   const texts = packed.map(([text]) => text)
-  if (texts.some(text => text.includes(between))) return () => [...words]
+  if (texts.some(text => text.includes(between))) return () => packed.map(unpackWord)
   const text = texts.join(between)
   const all = packed.flatMap(([, ...numbers]) => numbers)
   const numbers = all.every(one => one >= 0 && one < 2 ** 16) ? Uint16Array.from(all) : Float64Array.from(all)

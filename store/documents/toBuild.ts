@@ -2,8 +2,8 @@ import { z } from 'zod'
 import { Choices, ChosenSend } from '../../core/rubric/choices'
 import { FieldValue } from '../../core/model/ledger'
 import type { Word } from '../../core/model/evidence'
-import { unpackWords } from '../../core/text/packedWords'
-import { restWords } from '../../core/text/restingWords'
+import { PackedWords } from '../../core/text/packedWords'
+import { restPacked } from '../../core/text/restingWords'
 import type { Sql, Tx } from '../database'
 import type { DocumentRow } from './read'
 
@@ -35,7 +35,7 @@ type PageToBuild = z.infer<typeof PageRow> & { readonly words: readonly Word[] }
 const pagesAtOnce = 50
 
 function withResting({ words, ...row }: Record<string, unknown>): PageToBuild {
-  const unpack = restWords(unpackWords(words ?? []))
+  const unpack = restPacked(PackedWords.parse(words ?? []))
   return Object.defineProperty(PageRow.parse(row), 'words', { enumerable: true, get: unpack }) as PageToBuild
 }
 

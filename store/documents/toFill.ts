@@ -1,8 +1,8 @@
 import { basename } from 'node:path'
 import { z } from 'zod'
 import type { Word } from '../../core/model/evidence'
-import { unpackWords } from '../../core/text/packedWords'
-import { awakened, restWords } from '../../core/text/restingWords'
+import { PackedWords } from '../../core/text/packedWords'
+import { awakened, restPacked } from '../../core/text/restingWords'
 import type { Tx } from '../database'
 import { learnedOf } from '../learned'
 
@@ -35,7 +35,7 @@ export async function documentToFill(tx: Tx, document: number) {
     order by page_order`
   const pages: (Omit<PageRow, 'words'> & { unpack: () => Word[] })[] = []
   for await (const some of rows.cursor(pagesAtOnce))
-    pages.push(...some.map(({ words, ...page }) => ({ ...page, unpack: restWords(unpackWords(words ?? [])) })))
+    pages.push(...some.map(({ words, ...page }) => ({ ...page, unpack: restPacked(PackedWords.parse(words ?? [])) })))
   return {
     type: row?.type ?? null,
     said: row?.said ?? true,

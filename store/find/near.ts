@@ -7,7 +7,7 @@ import { everyTerm, termsOf } from './words'
 /** Of shorter words nearly every other is near; a number that is nearly another is another. */
 const leastLetters = 5
 const isWord = (text: string) => new RegExp(`^\\p{L}{${leastLetters},24}$`, 'u').test(text)
-/** What so many have is told by the planner's statistics. */
+/** So many documents are looked at; of words that more have, the planner's statistics say how often they are. */
 const mostLooked = 200
 
 /**

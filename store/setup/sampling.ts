@@ -1,9 +1,9 @@
-import { nextInspection, type DecidedLot } from '../../core/quality/plan'
+import { nextInspection, type DecidedLot, type EarlierLots } from '../../core/quality/plan'
 import type { Inspection } from '../../core/model/verdict'
 import type { Tx } from '../database'
 
 /** A rubric's lots that a plan decided, the oldest first; after a steward had them sampled again, those since. */
-export async function decidedLots(tx: Tx, rubric: string): Promise<{ lots: DecidedLot[]; resumed: boolean }> {
+export async function decidedLots(tx: Tx, rubric: string): Promise<EarlierLots> {
   const [resumed] = await tx<{ at: string }[]>`select at::text from sampling_resumed where rubric_id = ${rubric}`
   const lots = await tx<DecidedLot[]>`
     select (lot->>'accepted')::boolean as accepted, coalesce((lot->>'adds')::int, 0) as adds
@@ -11,7 +11,7 @@ export async function decidedLots(tx: Tx, rubric: string): Promise<{ lots: Decid
     where rubric_id = ${rubric} and lot->>'decidedAt' is not null and lot->>'inspection' <> 'suspended'
       and (${resumed?.at ?? null}::timestamptz is null or (lot->>'decidedAt')::timestamptz > ${resumed?.at ?? null})
     order by lot->>'decidedAt'`
-  return { lots: [...lots], resumed: resumed !== undefined }
+  return { lots, resumed: resumed !== undefined }
 }
 
 /** How a rubric's next batch is inspected; null where its newest version has no plan for that. */

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
+import { refusedBefore, underRubric } from '../product/batchCopy'
 import { expectAccessible, signIn } from './desk'
 import { sampleBatch, truth } from './permits'
 
@@ -172,4 +173,21 @@ test('a rubric is made without its text: sentences, a field by pointing at the p
   await page.getByLabel('What people call this rubric').fill('Permits from a file')
   await page.getByRole('button', { name: 'Save the rubric' }).click()
   await expect(page.getByRole('heading', { name: 'Permits from a file' })).toBeVisible()
+})
+
+test('a steward has batches sampled again, by keyboard, once something was done about those that were refused', async ({ page }) => {
+  await signIn(page, 'Piers')
+  const batch = await sampleBatch()
+  await underRubric(batch, 'Sampled by hand', { check: { mode: 'plan', aql: 4 } })
+  await refusedBefore(batch, 7)
+  await page.goto('/rubrics')
+  await page.getByRole('link', { name: `Sampled by hand ${batch}`, exact: true }).click()
+  await page.getByRole('tab', { name: 'Checking' }).press('Enter')
+  await expect(page.getByText('none passes by its sample any more')).toBeVisible()
+  await expectAccessible(page)
+  await page.getByLabel('What was done about it?').focus()
+  await page.keyboard.type('A new form since Monday')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('The next batch is inspected more strictly')).toBeFocused()
+  await expectAccessible(page)
 })

@@ -6,11 +6,15 @@ const { id } = defineProps<{ id: string }>()
 const { data: sampling, refresh } = useLoaded<SamplingView>(() => `/api/rubrics/${id}/sampling`)
 const { running, trouble, run } = useAction()
 const why = ref('')
+const said = useTemplateRef<HTMLElement>('said')
 const resume = () =>
   run(async () => {
     await ask(`/api/rubrics/${id}/sampling`, { method: 'POST', body: { why: why.value } })
     why.value = ''
     await refresh()
+    await nextTick()
+    // The button that had the focus is gone.
+    said.value?.focus()
   })
 const words = {
   normal: 'The next batch is inspected as usual.',
@@ -20,7 +24,14 @@ const words = {
 </script>
 
 <template>
-  <p v-if="sampling?.inspection && sampling.inspection !== 'suspended'" class="mt-1 text-faded" role="status" data-sampling>
+  <p
+    v-if="sampling?.inspection && sampling.inspection !== 'suspended'"
+    ref="said"
+    class="mt-1 text-faded"
+    role="status"
+    tabindex="-1"
+    data-sampling
+  >
     {{ words[sampling.inspection] }}
   </p>
   <section v-else-if="sampling?.inspection" class="my-3 border-l-4 border-vermilion px-4 py-2" aria-label="Sampling" data-sampling>
