@@ -33,7 +33,7 @@ function withResting(side: Side): Side {
 }
 
 /** Sides in order; an input that cannot be opened is one side without pages. */
-async function listSides(files: readonly string[], rubric: Rubric, examiners: Examiners): Promise<Side[]> {
+async function listSides(files: readonly string[], rubric: Rubric, examiners: Examiners, jobs: number): Promise<Side[]> {
   const sides: Side[] = []
   let scanned = 0
   const add = (source: string, sourcePage: number | null, trouble: string | null, halves: readonly Side['half'][] = [null]) => {
@@ -59,8 +59,9 @@ async function listSides(files: readonly string[], rubric: Rubric, examiners: Ex
     scanned++
   }
   const spread = bookOrder(rubric)
-  for (const file of files) {
-    const reply = await examiners.count(file, spread !== null)
+  const replies = await inParallel(files, jobs, file => examiners.count(file, spread !== null))
+  for (const [at, reply] of replies.entries()) {
+    const file = files[at]!
     if (reply.outcome === 'failed') throw new Error(`Opening ${file} failed: ${reply.error}`)
     if (reply.outcome === 'unreadable') add(file, null, reply.why)
     else for (let page = 1; page <= reply.pages; page++) add(file, page, null, spread && reply.wide.includes(page) ? spread : [null])
@@ -87,7 +88,7 @@ export async function examineAll(
   let done = 0
   if (files.length > 1) examiners.begin()
   try {
-    const sides = await listSides(files, rubric, examiners)
+    const sides = await listSides(files, rubric, examiners, jobs)
     await inParallel(sides, jobs, async side => {
       if (side.sourcePage !== null) {
         const folder = join(work, String(side.page))
@@ -99,6 +100,7 @@ export async function examineAll(
           half: side.half,
           behind: behindOf(side, sides),
           rubric,
+          thumbnail: false,
           folder,
         })
         if (reply.outcome === 'failed') throw new Error(`Examining ${side.source}, page ${side.sourcePage}, failed: ${reply.error}`)

@@ -14,7 +14,6 @@ import { Progress } from './progress'
 import { loadRubric } from './rubricFile'
 import { standardInput, standardInputAs } from './standardInput'
 import { examineAll } from './examineAll'
-import { readAll } from './readAll'
 
 export interface RunOptions {
   rubricFile: string
@@ -35,8 +34,8 @@ export async function run(options: RunOptions): Promise<number> {
     const given = options.inputs.includes(standardInput) ? await standardInputAs(join(work, 'standard-input')) : null
     const inputs = options.inputs.map(input => (input === standardInput ? given! : input))
     const examined = examineAll(await inputFiles(inputs), rubric, work, options.jobs, progress)
-    // What makes the files is taken in while the processes that look at pages start.
-    const [sides, { makeDocuments }] = await Promise.all([examined, import('./documents')])
+    // What reads pages and makes files is taken in while the processes that look at pages start.
+    const [sides, { readAll }, { makeDocuments }] = await Promise.all([examined, import('./readAll'), import('./documents')])
     if (readsBeforeSplitting(rubric))
       await readAll(
         sides.filter(side => side.evidence && !side.evidence.blank),

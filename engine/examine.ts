@@ -99,7 +99,8 @@ export async function examinePage(
       ...(blank
         ? {}
         : {
-            contrast: Number(contrastOf(upright.page, upright.content).toFixed(2)),
+            // In two levels all ink is black.
+            contrast: upright.bitmap ? 1 : Number(contrastOf(upright.page, upright.content).toFixed(2)),
             cut: cutSides(found.atEdge, found.page, dpi, turnOf(direction, turned)),
           }),
       ...codes,

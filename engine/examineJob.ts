@@ -25,6 +25,8 @@ export const ExamineJob = z.object({
   /** What a person decided of what is blacked out. */
   byHand: ByHand.nullable().default(null),
   rubric: Rubric,
+  /** Whether somebody will look at it in a ribbon. */
+  thumbnail: z.boolean().default(true),
   /** Folder for the page's files, which exists and is the job's alone. */
   folder: z.string(),
 })
@@ -69,7 +71,7 @@ export const ExamineReply = z.discriminatedUnion('outcome', [
     bornDigital: z.boolean(),
     /** Its own text, or what was read to hide what fits a pattern. */
     words: z.array(Word).nullable(),
-    files: z.object({ page: z.string(), thumbnail: z.string(), reading: z.string().nullable() }),
+    files: z.object({ page: z.string(), thumbnail: z.string().nullable(), reading: z.string().nullable() }),
   }),
   /** `wide`: pages that are wider than high, from 1, where they were asked for. */
   z.object({ id: z.int(), outcome: z.literal('counted'), pages: z.int(), wide: z.array(z.int()) }),

@@ -30,11 +30,11 @@ async function examine(job: z.output<typeof ExamineJob>): Promise<ExamineReply> 
     reads: words === null && readsAtAll(job.rubric),
     behind: () => otherSide(job),
   })
-  let files = await writePageFiles(examined, job.folder)
+  let files = await writePageFiles(examined, job.folder, job.thumbnail)
   let left = words && wordsBeside(words, examined.evidence.redactions ?? [])
   if (rubric.redact?.patterns.length && !examined.evidence.blank) {
     const hidden = await hidePatterns(examined, files, left, rubric)
-    if (hidden.examined !== examined) files = await writePageFiles(hidden.examined, job.folder)
+    if (hidden.examined !== examined) files = await writePageFiles(hidden.examined, job.folder, job.thumbnail)
     ;({ examined, words: left } = hidden)
   }
   const redacted = examined.evidence.redactions !== undefined

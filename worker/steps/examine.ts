@@ -32,7 +32,7 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
           : null)
       const [pageBlob, thumbnailBlob, readingBlob] = await Promise.all([
         work.blobs.putFile(reply.files.page),
-        work.blobs.putFile(reply.files.thumbnail),
+        work.blobs.putFile(reply.files.thumbnail!),
         reply.files.reading === null ? null : work.blobs.putFile(reply.files.reading),
       ])
       await pageExamined(work, page, {
