@@ -27,7 +27,7 @@ export async function readAll(
     jobs,
     async group => {
       const read = await readBest(
-        group.map(side => side.files!),
+        group.map(({ files, evidence }) => ({ ...files!, lone: evidence!.lone })),
         group[0]!.evidence!.dpi,
         rubric.read.languages,
       )

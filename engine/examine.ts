@@ -2,12 +2,12 @@ import { hasColour, hasTones, isTwoLevel } from '../core/raster/colour'
 import { erasedEdges, inkWithout, paintedOver, type Edges } from '../core/raster/erase'
 import { blackened } from '../core/raster/blacken'
 import { findHighlights } from '../core/raster/highlighter/find'
+import { inInches, inPixels } from '../core/raster/inches'
 import { contrastOf, cutSides } from '../core/raster/measures'
 import { greyOf, type Area, type Bitmap, type Grey } from '../core/raster/image'
 import { findInk, findInkOfTwoLevels, type Dirt } from '../core/raster/ink'
 import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'
 import { findSkew } from '../core/raster/skew'
-import { forReading } from '../core/raster/forReading'
 import { paperLevel, quarterTurn, straighten, straightenBitmap, straightenedArea } from '../core/raster/turn'
 import type { PageEvidence, Redaction } from '../core/model/evidence'
 import type { ByHand } from '../core/model/redaction'
@@ -21,6 +21,7 @@ import { lineAcross, textBeside, textDirection } from './ocr'
 import type { Box } from '../core/model/zone'
 import { inGrey, type PageImage } from './pageImage'
 import { prepared, type Half } from './prepare'
+import { loneOn, placesOf, readingOf } from './readingPicture'
 
 /** A page after examination: its evidence, and its upright, straight image in the rubric's colour mode; `ink` where that is mono. */
 export interface Examined {
@@ -80,7 +81,9 @@ export async function examinePage(
     marks.map(box => ({ ...box, by: 'highlighter' })),
     said,
   )
-  const reading = reads && !blank && !shown.bitmap ? readingOf(shown, redactions, dpi) : null
+  const reading =
+    reads && !blank && !shown.bitmap ? readingOf(inGrey({ ...shown.page, dpi }), dpi, shown.behind, shown.holes, redactions) : null
+  const lone = blank ? [] : reading ? loneOn(reading, dpi) : shown.lone
   const straight = hides || redactions.length ? hidden(shown, redactions, dpi, hides ? rubric : null) : shown
   const grey = inGrey({ ...straight.page, dpi })
   const ink = straight.mode !== 'mono' ? null : (straight.bitmap ?? monoOf(grey, rubric, dpi))
@@ -105,6 +108,7 @@ export async function examinePage(
           }),
       ...codes,
       ...(redactions.length ? { redactions } : {}),
+      ...(lone.length ? { lone: placesOf(lone, dpi) } : {}),
     },
     page,
     ink,
@@ -112,18 +116,6 @@ export async function examinePage(
     dpi,
     byHand: said,
   }
-}
-
-// Of a hole's shadow.
-const holeRoom = 0.03
-
-/** Without holes, which would be read as letters. What is blacked out is no print whose darkness says anything. */
-function readingOf({ page, holes, behind }: Side, redactions: readonly Redaction[], dpi: number): Grey {
-  const room = holeRoom * dpi
-  const wider = holes.map(({ x, y, width, height }) => ({ x: x - room, y: y - room, width: width + 2 * room, height: height + 2 * room }))
-  const reading = blackened({ ...forReading(inGrey({ ...page, dpi }), dpi, behind), channels: 1 as const }, wider, 255)
-  const areas = redactions.map(box => inPixels(box, dpi))
-  return areas.length ? blackened(reading, areas) : reading
 }
 
 /** What a person decided, as the page stands now: they may have turned it since. */
@@ -166,6 +158,8 @@ interface Side {
   behind: number | null
   /** Of the page as it lies now. */
   holes: Area[]
+  /** Letters and figures that stand by themselves, of the page as it lies now; only of one with black and white alone. */
+  lone: Area[]
   /** What touched an edge as it was scanned. */
   atEdge: Area[]
 }
@@ -180,9 +174,6 @@ function hidden(side: Side, redactions: readonly Redaction[], dpi: number, rubri
   return { ...side, mode, page: mode === 'colour' ? page : { ...grey, channels: 1 } }
 }
 
-const inInches = ({ x, y, width, height }: Area, dpi: number): Box => ({ x: x / dpi, y: y / dpi, width: width / dpi, height: height / dpi })
-export const inPixels = ({ x, y, width, height }: Box, dpi: number): Area => inInches({ x, y, width, height }, 1 / dpi)
-
 const opposite = { front: 'back', back: 'front' } as const
 
 /** @param keepsColour whatever the mode will be: a highlighter is still to be found */
@@ -192,7 +183,7 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | nu
   const mode = keepsColour ? 'colour' : colourMode(scanned, grey, twoLevels, rubric)
   const bitmap = mode === 'mono' && twoLevels ? bitmapOf(grey) : null
   const remove = rubric.clean.remove.filter((kind): kind is Dirt => kind !== 'streaks')
-  const { ink, content, dirt, faint, behind, holes, atEdge } = bitmap
+  const { ink, content, dirt, faint, behind, holes, lone, atEdge } = bitmap
     ? findInkOfTwoLevels(bitmap, dpi, remove)
     : findInk(grey, dpi, remove, other)
   const page: Channels = mode === 'colour' ? scanned : { ...grey, channels: 1 }
@@ -205,6 +196,7 @@ function inkOf(scanned: PageImage, rubric: Rubric, dpi: number, other: Grey | nu
     faint,
     behind,
     holes,
+    lone,
     atEdge,
   }
 }
@@ -245,13 +237,15 @@ const turnOf = (direction: number, turned: number) => ((direction + turned) % 36
 
 function turnSide(side: Side, degrees: QuarterTurn): Side {
   if (degrees === 0) return side
+  const turnedArea = (area: Area) => turnedBox(area, degrees, ...turnedSize(side.page, degrees))
   const turnedBitmap = (bitmap: Bitmap): Bitmap => quarterTurn({ ...bitmap, channels: 1 }, degrees)
   return {
     ...side,
     page: quarterTurn(side.page, degrees),
     bitmap: side.bitmap && turnedBitmap(side.bitmap),
     content: turnedBitmap(side.content),
-    holes: side.holes.map(hole => turnedBox(hole, degrees, ...turnedSize(side.page, degrees))),
+    holes: side.holes.map(turnedArea),
+    lone: side.lone.map(turnedArea),
   }
 }
 
@@ -260,7 +254,8 @@ const turnedSize = ({ width, height }: Channels, degrees: QuarterTurn): [number,
 
 function straightened(askew: Side, degrees: number): Side {
   if (Math.abs(degrees) <= leastTurn) return askew
-  const side = { ...askew, holes: askew.holes.map(hole => straightenedArea(hole, degrees, askew.page)) }
+  const straight = (area: Area) => straightenedArea(area, degrees, askew.page)
+  const side = { ...askew, holes: askew.holes.map(straight), lone: askew.lone.map(straight) }
   if (side.bitmap) {
     const bitmap = straightenBitmap(side.bitmap, degrees)
     return { ...side, bitmap, page: { ...greyFromBitmap(bitmap), channels: 1 } }

@@ -3,7 +3,8 @@ import type { Rubric } from '../core/rubric/rubric'
 import { blackened } from '../core/raster/blacken'
 import { patternOf } from '../core/pattern/pattern'
 import { decided, patternPlaces, withoutPatterns, wordsBeside } from '../core/text/redact'
-import { inPixels, type Examined } from './examine'
+import { inPixels } from '../core/raster/inches'
+import type { Examined } from './examine'
 import type { PageFiles } from './pageFiles'
 import { readBest } from './reading'
 import { readAgain } from './secondReading'
@@ -28,7 +29,7 @@ export async function hidePatterns(
   const patterns = rubric.redact!.patterns
   const { dpi, evidence } = examined
   const { languages } = rubric.read
-  const [read] = await readBest([{ page, reading }], dpi, languages)
+  const [read] = await readBest([{ page, reading, lone: evidence.lone }], dpi, languages)
   // Of the page that is kept: what can be read there must not stay.
   const [again] = await readAgain([{ file: page, dpi }], languages)
   const found: Redaction[] = []

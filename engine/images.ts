@@ -86,6 +86,18 @@ export function encodeThumbnail(image: PageImage, width = 240): Promise<Buffer> 
   return raw(image).resize({ width, height: mostHigh, fit: 'inside', kernel: 'cubic' }).webp({ quality: 72, effort: 0 }).toBuffer()
 }
 
+/** Writes a page in grey, so many times as large, smoothed by `blur` pixels of the larger one. @returns `to` */
+export async function writeEnlarged(page: string | Buffer, scale: number, blur: number, to: string): Promise<string> {
+  const { width } = await sharp(page, openOptions).metadata()
+  await sharp(page, openOptions)
+    .toColourspace('b-w')
+    .resize({ width: Math.round(width * scale), kernel: 'cubic' })
+    .blur(blur)
+    .png({ compressionLevel: 1 })
+    .toFile(to)
+  return to
+}
+
 /** What a browser can show of a page's file: a JPEG as it is, a TIFF as PNG. */
 export async function viewable(file: Buffer): Promise<{ bytes: Buffer; mediaType: 'image/jpeg' | 'image/png' }> {
   if (file[0] === 0xff) return { bytes: file, mediaType: 'image/jpeg' }

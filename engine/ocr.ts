@@ -10,9 +10,17 @@ import { runTool, ToolError } from './tool'
 /** Pages that one process reads: loading the language takes as long as a short page. */
 export const pagesAtOnce = 6
 
-/** How tesseract cuts a page up before it reads it: it looks for columns, or takes all as one, in lines of any size. */
-const segmentations = { columns: '3', 'one column': '4' }
-type Segmentation = keyof typeof segmentations
+/**
+ * How tesseract cuts a page up before it reads it: it looks for columns, or takes all as one, in lines of any size, or as one block,
+ * of which it leaves nothing out, not even a figure that stands alone.
+ */
+const segmentations = { columns: '3', 'one column': '4', 'one block': '6' }
+
+/** How pages are read; `seconds`: for each, after which it is given up. */
+interface HowToRead {
+  as?: keyof typeof segmentations
+  seconds?: number
+}
 
 /**
  * Reads page images of one resolution with tesseract, in one process.
@@ -25,30 +33,36 @@ export async function readPages(
   files: readonly string[],
   dpi: number,
   languages: readonly string[],
-  psm: Segmentation = 'columns',
+  how: HowToRead = {},
 ): Promise<Word[][]> {
-  if (files.length <= 1) return Promise.all(files.map(file => readTable(file, 1, dpi, languages, psm).then(pages => pages[0]!)))
+  if (files.length <= 1) return Promise.all(files.map(file => readTable(file, 1, dpi, languages, how).then(pages => pages[0]!)))
   return inTempFolder(async folder => {
     const list = join(folder, 'pages.txt')
     await writeFile(list, `${files.join('\n')}\n`)
     try {
-      return await readTable(list, files.length, dpi, languages, psm)
+      return await readTable(list, files.length, dpi, languages, how)
     } catch (error) {
       if (!(error instanceof ToolError)) throw error
       // One of them brings tesseract down; the others need not go with it.
       const pages: Word[][] = []
-      for (const file of files) pages.push(...(await readTable(file, 1, dpi, languages, psm)))
+      for (const file of files) pages.push(...(await readTable(file, 1, dpi, languages, how)))
       return pages
     }
   })
 }
 
-async function readTable(input: string, pages: number, dpi: number, languages: readonly string[], psm: Segmentation): Promise<Word[][]> {
+async function readTable(
+  input: string,
+  pages: number,
+  dpi: number,
+  languages: readonly string[],
+  { as = 'columns', seconds = 180 }: HowToRead,
+): Promise<Word[][]> {
   const table = await runTool(
     'tesseract',
-    [input, 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', segmentations[psm], 'tsv'],
+    [input, 'stdout', '-l', languages.join('+'), '--dpi', String(Math.round(dpi)), '--psm', segmentations[as], 'tsv'],
     {
-      seconds: 180 * pages,
+      seconds: seconds * pages,
       memory: 3072,
       env: { OMP_THREAD_LIMIT: '1' },
     },

@@ -1,16 +1,20 @@
 import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Word } from '../core/model/evidence'
+import type { Box } from '../core/model/zone'
 import { isTwoLevel } from '../core/raster/colour'
 import { adaptiveMono, bitmapOf } from '../core/raster/mono'
 import { inkNearPrint } from '../core/raster/nearPrint'
 import { inGroups } from '../core/text/groups'
-import { isPoor, surer } from '../core/text/surer'
-import { decodeImage } from './images'
+import { isLost, isPoor, surer } from '../core/text/surer'
+import { decodeImage, writeEnlarged } from './images'
+import { fewPictures, inParallel } from './inParallel'
 import { pagesAtOnce, readPages } from './ocr'
 import { inGrey } from './pageImage'
+import { withLone } from './readLone'
 import { inTempFolder } from './tempFolder'
 import { encodeG4 } from './tiff'
+import { ToolError } from './tool'
 
 /** A page to be read. */
 export interface PageToRead {
@@ -18,28 +22,59 @@ export interface PageToRead {
   page: string
   /** The one that was made for reading; null where that is the page. */
   reading: string | null
+  /** Where letters and figures stand by themselves, in inches. */
+  lone?: readonly Box[] | null | undefined
 }
 
+/** Below this resolution letters of eight points have fewer pixels than the engine wants. */
+const fewPixels = 170
+/** At this one it reads what it is unsure of, smoothed by so many pixels. */
+const [largeDpi, blur] = [300, 1.4]
+/** What is only noise takes it minutes. */
+const patience = 60
+
 /**
- * The words of pages of one resolution. What is read is the picture made for it; where that leaves doubt, the page in black
- * and white is read, too, and of each word the surer reading stands.
+ * The words of pages of one resolution. What is read is the picture made for it, enlarged where its letters have few pixels. Where
+ * that leaves doubt, it is read once more, larger and smoothed, and then the page in black and white; of each word the surer
+ * reading stands.
  */
-export async function readBest(pages: readonly PageToRead[], dpi: number, languages: readonly string[]): Promise<Word[][]> {
-  const read = await readPages(
-    pages.map(({ page, reading }) => reading ?? page),
-    dpi,
-    languages,
-  )
-  const poor = pages.flatMap(({ page, reading }, at) => (reading !== null && isPoor(read[at]!) ? [{ page, reading, at }] : []))
-  if (poor.length === 0) return read
-  await inTempFolder(async folder => {
-    const files = await Promise.all(poor.map(({ page, reading, at }) => inTwoLevels(page, reading, dpi, join(folder, String(at)))))
-    for (const [place, words] of (await readPages(files, dpi, languages)).entries()) {
-      const { at } = poor[place]!
-      read[at] = surer(read[at]!, words)
+export function readBest(pages: readonly PageToRead[], dpi: number, languages: readonly string[]): Promise<Word[][]> {
+  return inTempFolder(async folder => {
+    const scale = Math.max(1, largeDpi / dpi)
+    const larger = ({ page, reading }: PageToRead, at: number) =>
+      writeEnlarged(reading ?? page, scale, (blur * scale * dpi) / largeDpi, join(folder, `${at}.png`))
+    const small = dpi < fewPixels
+    const files = small ? await inParallel(pages, fewPictures, larger) : pages.map(({ page, reading }) => reading ?? page)
+    const read = await readPages(files, small ? scale * dpi : dpi, languages)
+    for (const [at, page] of pages.entries()) {
+      let words = read[at]!
+      if (!isPoor(words)) continue
+      const file = small ? files[at]! : await larger(page, at)
+      // Its columns are known from the first reading, if that saw any.
+      words = surer(words, await patiently(file, scale * dpi, languages, words.length ? 'one block' : 'columns'))
+      if (page.reading !== null && isLost(words)) {
+        const ink = await inTwoLevels(page.page, page.reading, dpi, join(folder, `${at}.tif`))
+        words = surer(words, await patiently(ink, dpi, languages, 'columns'))
+      }
+      read[at] = words
     }
+    return withLone(
+      pages.map(({ page, reading, lone }, at) => ({ picture: reading ?? page, words: read[at]!, lone: lone ?? [] })),
+      dpi,
+      languages,
+      folder,
+    )
   })
-  return read
+}
+
+/** A page's words in another way; none where that takes too long. */
+async function patiently(file: string, dpi: number, languages: readonly string[], as: 'columns' | 'one block'): Promise<Word[]> {
+  try {
+    return (await readPages([file], dpi, languages, { as, seconds: patience }))[0]!
+  } catch (error) {
+    if (error instanceof ToolError) return []
+    throw error
+  }
 }
 
 /**

@@ -4,6 +4,7 @@ import type { Word } from '../core/model/evidence'
 import type { Box } from '../core/model/zone'
 import { inGroups } from '../core/text/groups'
 import { pagesAtOnce, readPages } from './ocr'
+import { writeEnlarged } from './images'
 import { inTempFolder } from './tempFolder'
 
 /** Pixels an inch at which figures of eight points are read best. */
@@ -31,7 +32,7 @@ export async function readAgain(pages: readonly PageAgain[], languages: readonly
     read.push(
       ...(await inTempFolder(async folder => {
         const files = await Promise.all(group.map((page, at) => enlarged(page, scale, join(folder, `${at}.png`))))
-        return readPages(files, dpi * scale, languages, 'one column')
+        return readPages(files, dpi * scale, languages, { as: 'one column' })
       })),
     )
   }
@@ -43,13 +44,7 @@ async function enlarged({ file, dpi, boxes = [] }: PageAgain, scale: number, to:
   const white = boxes.flatMap(box => whiteOver(box, dpi, { width, height }))
   // What lies over a picture is put there after it was resized, in whatever order one says it: so it goes first.
   const page = white.length ? await sharp(file).toColourspace('b-w').composite(white).png({ compressionLevel: 1 }).toBuffer() : file
-  await sharp(page)
-    .toColourspace('b-w')
-    .resize({ width: Math.round(width * scale), kernel: 'cubic' })
-    .blur(blur)
-    .png({ compressionLevel: 1 })
-    .toFile(to)
-  return to
+  return writeEnlarged(page, scale, blur, to)
 }
 
 /** A patch over a box, with its frame. */

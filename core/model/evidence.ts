@@ -44,6 +44,8 @@ export const PageEvidence = z.object({
   unread: z.array(UnreadCode),
   /** What is black by now, and whose words are in nothing that is known of the page. */
   redactions: z.array(Redaction).optional(),
+  /** Letters and figures that stand by themselves, in inches: reading leaves those out first. */
+  lone: z.array(Box).optional(),
 })
 export type PageEvidence = z.infer<typeof PageEvidence>
 

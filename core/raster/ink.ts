@@ -2,6 +2,7 @@ import { blockStatistics, darkerThan, lineAt, overNeighbours } from './blocks'
 import { findComponents, type Components } from './components'
 import { isHole, isSpeck, isStaple, isStreak, touchesEdge, type Look } from './discounts'
 import type { Area, Bitmap, Blocks, Grey } from './image'
+import { loneMarks } from './lone'
 import { findThrough, withoutThrough, type Through } from './through'
 import { paperLevel, quarterTurn } from './turn'
 
@@ -33,6 +34,8 @@ export interface InkFound {
   behind: number | null
   /** Punch holes and staples, which readers of text take for letters. */
   holes: Area[]
+  /** Letters and figures that stand by themselves, where the side has only black and white. */
+  lone: Area[]
   /** What touches an edge of the page. */
   atEdge: Area[]
 }
@@ -139,9 +142,10 @@ function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: nu
   }
   const holes = areasOf(parts, part => drop[part] === hole || drop[part] === staple)
   const atEdge = areasOf(parts, part => drop[part] === edge)
+  const lone = look === null ? loneMarks(marks, parts, dpi, part => !drop[part]) : []
   let own = 0
   for (let part = 0; look && part < parts.count; part++) if (!drop[part] && look.darkest[part]! > surelyOwn) own++
-  return { ink: count / marks.data.length, content: marks, dirt, faint: look !== null && own <= mostOwn, behind: null, holes, atEdge }
+  return { ink: count / marks.data.length, content: marks, dirt, faint: look !== null && own <= mostOwn, behind: null, holes, lone, atEdge }
 }
 
 function areasOf(parts: Components, wanted: (part: number) => boolean): Area[] {

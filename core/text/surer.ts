@@ -1,7 +1,11 @@
 import type { Word } from '../model/evidence'
 
-/** Below this mean sureness a page was read poorly. */
-const poorBelow = 0.87
+/** Below these mean surenesses a page was read poorly, or lost. Good print is read with 0.95 and more. */
+const [poorBelow, lostBelow] = [0.93, 0.87]
+/** A word of which no letter was seen is believed so far. */
+const guessed = 0.5
+/** So many times as much was read where the lines of a second reading are the better ones. */
+const muchMore = 1.5
 /** A page with fewer words may have more than were seen. */
 const fewWords = 8
 /** How much of a word's box must lie in another's for both to be the same word. */
@@ -10,16 +14,17 @@ const sameShare = 0.5
 const believed = 0.8
 
 /** Whether a page's reading leaves doubt: its words unsure in the mean, by letters, or hardly any. */
-export function isPoor(words: readonly Word[]): boolean {
-  return words.length < fewWords || certainty(words) < poorBelow * words.reduce((sum, word) => sum + word.text.length, 0)
-}
+export const isPoor = (words: readonly Word[]): boolean => words.length < fewWords || sureness(words) < poorBelow
+
+/** Whether hardly anything of a page was read, or most of that by guessing. */
+export const isLost = (words: readonly Word[]): boolean => words.length < fewWords || sureness(words) < lostBelow
 
 /**
- * Of two readings of a page the more certain, word by word: the order and the lines of the one that is surer in all, its words
- * with the other's text where that is surer, and what the other alone saw.
+ * Of two readings of a page the more certain, word by word: the order and the lines of the first, unless the second has much more;
+ * its words with the other's text where that is surer, and what the other alone saw.
  */
-export function surer(one: readonly Word[], two: readonly Word[]): Word[] {
-  const [base, other] = certainty(one) >= certainty(two) ? [one, two] : [two, one]
+export function surer(first: readonly Word[], second: readonly Word[]): Word[] {
+  const [base, other] = muchMore * certainty(first) >= certainty(second) ? [first, second] : [second, first]
   const used = new Set<Word>()
   const words = base.map(word => {
     const same = other.filter(candidate => share(word, candidate) >= sameShare || share(candidate, word) >= sameShare)
@@ -29,11 +34,24 @@ export function surer(one: readonly Word[], two: readonly Word[]): Word[] {
       ? { ...word, text: only.text, confidence: only.confidence }
       : word
   })
-  const missed = other.filter(word => !used.has(word) && word.confidence >= believed)
-  return missed.reduce<Word[]>(placed, words)
+  return withMissed(
+    words,
+    other.filter(word => !used.has(word)),
+  )
 }
 
-const certainty = (words: readonly Word[]) => words.reduce((sum, word) => sum + word.confidence * word.text.length, 0)
+/** Words with what they lack, where that was read surely: in the line at its height, or in one of its own at the end. */
+export const withMissed = (words: readonly Word[], missed: readonly Word[]): Word[] =>
+  missed.filter(word => word.confidence >= believed).reduce<Word[]>(placed, [...words])
+
+/** What was read, in letters; what was read by guessing counts against it. */
+const certainty = (words: readonly Word[]) => words.reduce((sum, word) => sum + (word.confidence - guessed) * word.text.length, 0)
+
+/** Mean sureness by letters, 0 to 1; 0 without any. */
+function sureness(words: readonly Word[]): number {
+  const letters = words.reduce((sum, word) => sum + word.text.length, 0)
+  return letters === 0 ? 0 : words.reduce((sum, word) => sum + word.confidence * word.text.length, 0) / letters
+}
 
 /** How much of a word's box lies in another's. */
 function share(word: Word, other: Word): number {
@@ -42,7 +60,6 @@ function share(word: Word, other: Word): number {
   return width <= 0 || height <= 0 ? 0 : (width * height) / (word.width * word.height)
 }
 
-/** The words with one more: in the line at its height, or in one of its own at the end. */
 function placed(words: Word[], word: Word): Word[] {
   const middle = word.y + word.height / 2
   const level = words.filter(one => one.y <= middle && middle <= one.y + one.height)

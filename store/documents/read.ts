@@ -1,3 +1,4 @@
+import type { Box } from '../../core/model/zone'
 import type { Sql } from '../database'
 
 export interface DocumentRow {
@@ -24,12 +25,14 @@ export interface PageToRead {
   page_blob: string
   reading_blob: string | null
   dpi: number
+  /** Where letters and figures stand by themselves; null where that was not looked for. */
+  lone: Box[] | null
 }
 
 /** Pages of a document that are not read yet. */
 export function pagesToRead(sql: Sql, document: number): Promise<PageToRead[]> {
   return sql<PageToRead[]>`
-    select id, page_blob, reading_blob, (evidence->>'dpi')::float as dpi
+    select id, page_blob, reading_blob, (evidence->>'dpi')::float as dpi, evidence->'lone' as lone
     from pages
     where document_id = ${document} and pages.read_at is null
     order by page_order`

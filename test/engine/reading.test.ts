@@ -39,6 +39,40 @@ it.each([
   expect(words!.map(word => word.text).join(' ')).toBe(lines.join(' '))
 })
 
+it.each([
+  ['grey', 'grey'],
+  ['black and white', 'mono'],
+] as const)('reads figures that stand by themselves on a page in %s, and takes no printed box for one', async (_, colour) => {
+  const form = new Drawing()
+  const figures = ['7', '12', '4', '9']
+  for (const [at, figure] of figures.entries()) {
+    form.text(20, 40 + at * 20, `Tanks at berth ${at + 1} seen by`, { size: 10 }).text(130, 40 + at * 20, figure, { size: 10 })
+    form.box(170, 37 + at * 20, 3.5, 3.5)
+  }
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="1654" height="2339" viewBox="0 0 210 297">${form.content}</svg>`
+  const drawn = sharp(Buffer.from(svg)).flatten({ background: '#ffffff' }).greyscale()
+  const data = new Uint8Array(await (colour === 'mono' ? drawn.threshold(128) : drawn.blur(0.6)).raw().toBuffer())
+  const rubric = Rubric.parse({ version: 1, name: 'R', scan: { colour } })
+  const page = await examinePage({ width: 1654, height: 2339, channels: 1, data, dpi }, rubric, { side: 'front', reads: true })
+  const [words] = await readBest([{ ...(await writePageFiles(page, folder)), lone: page.evidence.lone }], dpi, ['eng'])
+  const right = words!.filter(word => word.x > 4.5)
+  expect(right.map(word => word.text).toSorted()).toEqual(figures.toSorted())
+  // In the line that it stands in.
+  const lone = right.find(word => word.text === '7')!
+  expect(words!.filter(word => word.line === lone.line).map(word => word.text)).toEqual(['Tanks', 'at', 'berth', '1', 'seen', 'by', '7'])
+})
+
+it('reads small print of 100 dpi that the engine alone does not', async () => {
+  const small = new Drawing(105, 74)
+  lines.forEach((line, at) => small.text(10, 20 + at * 12, line, { size: 7 }))
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="413" height="291" viewBox="0 0 105 74">${small.content}</svg>`
+  const data = new Uint8Array(await sharp(Buffer.from(svg)).flatten({ background: '#ffffff' }).greyscale().raw().toBuffer())
+  const image = { width: 413, height: 291, channels: 1 as const, data, dpi: 100 }
+  const page = await examinePage(image, Rubric.parse({ version: 1, name: 'R', scan: { colour: 'grey' } }), { side: 'front', reads: true })
+  const [words] = await readBest([await writePageFiles(page, folder)], 100, ['eng'])
+  expect(words!.map(word => word.text).join(' ')).toBe(lines.join(' '))
+})
+
 it('hides what fits a pattern in that picture, too', async () => {
   const rubric = { scan: { colour: 'mono' }, redact: { patterns: ['\\d{8}'] } }
   const page = await examined('#faf9f6', '#c8c4be', rubric)

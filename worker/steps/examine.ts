@@ -28,7 +28,7 @@ export async function examine(work: Work, { page: id }: { page: number }, attemp
       const words =
         reply.words ??
         (readsBeforeSplitting(rubric) && !reply.evidence.blank
-          ? (await readBest([reply.files], reply.evidence.dpi, rubric.read.languages))[0]!
+          ? (await readBest([{ ...reply.files, lone: reply.evidence.lone }], reply.evidence.dpi, rubric.read.languages))[0]!
           : null)
       const [pageBlob, thumbnailBlob, readingBlob] = await Promise.all([
         work.blobs.putFile(reply.files.page),

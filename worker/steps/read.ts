@@ -17,6 +17,7 @@ export async function read(work: Work, { document: id }: { document: number }): 
     async page => ({
       page: await work.blobs.local(page.page_blob),
       reading: page.reading_blob && (await work.blobs.local(page.reading_blob)),
+      lone: page.lone,
     }),
     (page, words) => pageRead(work, page, document.batch_id, words),
   )

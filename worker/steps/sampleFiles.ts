@@ -6,6 +6,7 @@ import { formatFacts, type FormatName } from '../../core/model/fileFormats'
 import { documentToMake } from '../../engine/documentToMake'
 import { makeFiles } from '../../engine/makeFiles'
 import type { PageToMake } from '../../engine/pageToMake'
+import type { PageEvidence } from '../../core/model/evidence'
 import { readBest } from '../../engine/reading'
 import { inTempFolder } from '../../engine/tempFolder'
 import type { ColourMode } from '../../core/model/scanned'
@@ -75,7 +76,13 @@ function inColour(draft: Rubric, colour: ColourMode): Rubric {
   return { ...draft, scan: { ...draft.scan, colour }, ...(redact ? { redact } : {}) }
 }
 
-type Examined = PageToMake & { reading: string | null; own: PageToMake['words'] | null; black: number; blank: boolean }
+type Examined = PageToMake & {
+  reading: string | null
+  lone: PageEvidence['lone']
+  own: PageToMake['words'] | null
+  black: number
+  blank: boolean
+}
 
 async function examined(
   work: Work,
@@ -98,6 +105,7 @@ async function examined(
     found.push({
       file: files.page,
       reading: files.reading,
+      lone: evidence.lone,
       mono,
       widthPx,
       heightPx,
@@ -116,9 +124,9 @@ async function examined(
 /** What is read of pages, where the rubric has them read; what never was paper has words of its own. */
 async function wordsOf(pages: readonly Examined[], { read }: Rubric, next: () => Promise<void>): Promise<PageToMake['words'][]> {
   const all: PageToMake['words'][] = []
-  for (const { file, reading, own, blank, dpi } of pages) {
+  for (const { file, reading, lone, own, blank, dpi } of pages) {
     await next()
-    all.push(own ?? (read.ocr && !blank ? (await readBest([{ page: file, reading }], dpi, read.languages))[0]! : []))
+    all.push(own ?? (read.ocr && !blank ? (await readBest([{ page: file, reading, lone }], dpi, read.languages))[0]! : []))
   }
   return all
 }

@@ -115,7 +115,9 @@ async function sidesOfBatch(work: Work, batch: number, draft: Rubric, step: Step
     if (evidence && blob && again && !evidence.blank)
       evidence = await seenAgain(work, await work.blobs.local(blob), evidence, side.side, rules, draft)
     if (evidence && blob && !evidence.blank && words === null && readsBeforeSplitting(draft))
-      words = (await readBest([{ page: await work.blobs.local(blob), reading: null }], evidence.dpi, draft.read.languages))[0]!
+      words = (
+        await readBest([{ page: await work.blobs.local(blob), reading: null, lone: evidence.lone }], evidence.dpi, draft.read.languages)
+      )[0]!
     tried.push({ ...side, evidence, words, picture: thumbnail })
   }
   await step(sides.length, sides.length)
@@ -135,6 +137,7 @@ async function sidesOfBatch(work: Work, batch: number, draft: Rubric, step: Step
           return {
             file: () => work.blobs.local(picture.page),
             reading: async () => picture.reading && (await work.blobs.local(picture.reading)),
+            lone: evidence!.lone,
             dpi: evidence!.dpi,
             blank: evidence!.blank,
             bornDigital: picture.bornDigital,
@@ -185,7 +188,8 @@ async function sidesOfFile(work: Work, row: TryRow, draft: Rubric, step: Step, f
       const examined = reply.outcome === 'examined' ? reply : null
       const words =
         examined && !examined.evidence.blank && readsBeforeSplitting(draft)
-          ? (examined.words ?? (await readBest([examined.files], examined.evidence.dpi, draft.read.languages))[0]!)
+          ? (examined.words ??
+            (await readBest([{ ...examined.files, lone: examined.evidence.lone }], examined.evidence.dpi, draft.read.languages))[0]!)
           : (examined?.words ?? null)
       const page = sides.length + 1
       sides.push({
@@ -204,6 +208,7 @@ async function sidesOfFile(work: Work, row: TryRow, draft: Rubric, step: Step, f
         pages.set(page, {
           file: () => Promise.resolve(files.page),
           reading: () => Promise.resolve(files.reading),
+          lone: evidence.lone,
           dpi: evidence.dpi,
           blank: evidence.blank,
           bornDigital,

@@ -2,7 +2,7 @@ import type { TriedDocument } from '../../core/fields/compareDocuments'
 import { fillFields } from '../../core/fields/fill'
 import { shownValue } from '../../core/fields/fieldValue'
 import { readsDocuments } from '../../core/fields/recognise'
-import type { Word } from '../../core/model/evidence'
+import type { PageEvidence, Word } from '../../core/model/evidence'
 import type { Rubric } from '../../core/rubric/rubric'
 import { inOrder } from '../../core/name/inOrder'
 import { renderName } from '../../core/name/template'
@@ -20,6 +20,7 @@ export interface TriedPage extends PagePicture {
   blank: boolean
   /** The picture that reads best, where that is another. */
   reading: () => Promise<string | null>
+  lone: PageEvidence['lone']
   /** Its words, where they are known. */
   words: readonly Word[] | null
   /** Keeps what was read of it, so that nobody need read it again. */
@@ -124,7 +125,7 @@ async function wordsOf(
   await readInGroups(
     unread,
     languages,
-    async page => ({ page: await page.file(), reading: await page.reading() }),
+    async page => ({ page: await page.file(), reading: await page.reading(), lone: page.lone }),
     async (page, words) => {
       known.set(page.number, words)
       await page.keep(words, languages)

@@ -1,0 +1,82 @@
+import type { Components } from './components'
+import type { Area, Bitmap } from './image'
+
+/** A letter's height and width at least and at most, in inches: of five points and of a headline. */
+const letter = { least: 0.04, most: 0.24, thinnest: 0.008 }
+/** What no letter is nearer to than this stands by itself, in inches; two such may stand together. */
+const room = 0.22
+const together = 1
+/** A printed box: its four sides are there, and not much else. */
+const box = { side: 0.85, most: 0.6 }
+/** More of them are a pattern or dirt. */
+const mostLone = 60
+
+/**
+ * Letters and figures, or two of them, that stand by themselves: engines that look for columns leave those out.
+ * @param counts whether a component is something that a reader would see
+ * @returns areas in pixels; none where they are so many that it is no text
+ */
+export function loneMarks(ink: Bitmap, parts: Components, dpi: number, counts: (part: number) => boolean = () => true): Area[] {
+  const letters: number[] = []
+  const areaOf = (part: number): Area => {
+    const [x, y] = [parts.left[part]!, parts.top[part]!]
+    return { x, y, width: parts.right[part]! - x, height: parts.bottom[part]! - y }
+  }
+  for (let part = 0; part < parts.count; part++) {
+    const { width, height } = areaOf(part)
+    const fits = height >= letter.least * dpi && height <= letter.most * dpi && width >= letter.thinnest * dpi && width <= letter.most * dpi
+    if (fits && counts(part)) letters.push(part)
+  }
+  const near = neighbours(letters.map(areaOf), room * dpi, ink)
+  const lone = letters.map(areaOf).filter((area, at) => near(at) <= together && !isBox(ink, area, parts.area[letters[at]!]!))
+  return lone.length > mostLone ? [] : lone
+}
+
+/** How many others' middles lie beside an area, no further from it than `reach`. */
+function neighbours(areas: readonly Area[], reach: number, page: { width: number }): (at: number) => number {
+  const cell = Math.max(1, reach / 2)
+  const columns = Math.ceil(page.width / cell) + 1
+  const cells = new Map<number, number[]>()
+  const middle = ({ x, y, width, height }: Area) => [x + width / 2, y + height / 2] as const
+  const cellOf = (x: number, y: number) => Math.floor(y / cell) * columns + Math.floor(x / cell)
+  areas.forEach((area, at) => {
+    const place = cellOf(...middle(area))
+    cells.set(place, [...(cells.get(place) ?? []), at])
+  })
+  return at => {
+    const { x, y, width, height } = areas[at]!
+    let found = 0
+    for (let row = Math.floor(y / cell); row <= Math.floor((y + height) / cell); row++) {
+      for (let column = Math.floor((x - reach) / cell); column <= Math.floor((x + width + reach) / cell); column++) {
+        for (const other of cells.get(row * columns + column) ?? []) {
+          const [middleX, middleY] = middle(areas[other]!)
+          if (other !== at && middleX > x - reach && middleX < x + width + reach && middleY > y && middleY < y + height) found++
+        }
+      }
+    }
+    return found
+  }
+}
+
+/** Whether a mark is the outline of a box. */
+function isBox({ width: across, data }: Bitmap, { x, y, width, height }: Area, ink: number): boolean {
+  if (ink > box.most * width * height) return false
+  const thick = Math.max(1, Math.round(Math.min(width, height) / 8))
+  const covered = (length: number, at: (along: number, deep: number) => number) => {
+    let seen = 0
+    for (let along = 0; along < length; along++) {
+      for (let deep = 0; deep < thick; deep++) {
+        if (!data[at(along, deep)]) continue
+        seen++
+        break
+      }
+    }
+    return seen >= box.side * length
+  }
+  return (
+    covered(width, (along, deep) => (y + deep) * across + x + along) &&
+    covered(width, (along, deep) => (y + height - 1 - deep) * across + x + along) &&
+    covered(height, (along, deep) => (y + along) * across + x + deep) &&
+    covered(height, (along, deep) => (y + along) * across + x + width - 1 - deep)
+  )
+}
