@@ -37,7 +37,7 @@ for (const [at, { kind, poor, dpi, picture, words }] of (await poorPages(seed, e
       const examined = await examinePage(await decodePage(await openSource(file), 1, dpi, true), rubric, { side: 'front', reads: true })
       const own = join(folder, `${at}-${colour}`)
       await mkdir(own)
-      return readBest([await writePageFiles(examined, own)], dpi, languages)
+      return readBest([{ ...(await writePageFiles(examined, own)), lone: examined.evidence.lone }], dpi, languages)
     })
     row[colour] += recall(texts(read), words)
     ourSeconds += tookUs / 2

@@ -8,7 +8,12 @@ export interface PdfInternals {
   appendXML(xml: string): void
   outline: { addItem(title: string): unknown }
   file(bytes: Buffer, options: Record<string, unknown>): unknown
-  page: { fonts: Record<string, unknown>; xobjects: Record<string, unknown>; content: PdfContent }
+  page: {
+    fonts: Record<string, unknown>
+    xobjects: Record<string, unknown>
+    content: PdfContent
+    dictionary: { data: Record<string, unknown> }
+  }
 }
 
 /** What is drawn on a page, which PDFKit would pack faster and larger. */

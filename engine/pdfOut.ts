@@ -172,7 +172,10 @@ export async function writePdf(to: string, pages: readonly PageToMake[], options
   for (const [at, page] of pages.entries()) {
     const width = (page.widthPx / page.dpi) * 72
     const height = (page.heightPx / page.dpi) * 72
+    const before = at > 0 ? pdf.page.dictionary : null
     document.addPage({ size: [width, height], margin: 0 })
+    // It is written by now, and from here on only named.
+    if (before) before.data = {}
     if (bookmarks[at]) pdf.outline.addItem(bookmarks[at])
     const layers = options.layers ? await layeredPage(page) : null
     const draw = layers ? layersOn(pdf, layers, page) : await scanOn(pdf, page)

@@ -8,7 +8,6 @@ import { inkNearPrint } from '../core/raster/nearPrint'
 import { inGroups } from '../core/text/groups'
 import { isLost, isPoor, surer } from '../core/text/surer'
 import { decodeImage, writeEnlarged } from './images'
-import { fewPictures, inParallel } from './inParallel'
 import { pagesAtOnce, readPages } from './ocr'
 import { inGrey } from './pageImage'
 import { withLone } from './readLone'
@@ -26,32 +25,26 @@ export interface PageToRead {
   lone?: readonly Box[] | null | undefined
 }
 
-/** Below this resolution letters of eight points have fewer pixels than the engine wants. */
-const fewPixels = 170
-/** At this one it reads what it is unsure of, smoothed by so many pixels. */
+/** What is read unsurely is read at this resolution, smoothed by so many pixels. */
 const [largeDpi, blur] = [300, 1.4]
 /** What is only noise takes it minutes. */
 const patience = 60
 
 /**
- * The words of pages of one resolution. What is read is the picture made for it, enlarged where its letters have few pixels. Where
- * that leaves doubt, it is read once more, larger and smoothed, and then the page in black and white; of each word the surer
- * reading stands.
+ * The words of pages of one resolution. What is read is the picture made for it. Where that leaves doubt, it is read once more,
+ * larger and smoothed, and then the page in black and white; of each word the surer reading stands.
  */
 export function readBest(pages: readonly PageToRead[], dpi: number, languages: readonly string[]): Promise<Word[][]> {
   return inTempFolder(async folder => {
     const scale = Math.max(1, largeDpi / dpi)
-    const larger = ({ page, reading }: PageToRead, at: number) =>
-      writeEnlarged(reading ?? page, scale, (blur * scale * dpi) / largeDpi, join(folder, `${at}.png`))
-    const small = dpi < fewPixels
-    const files = small ? await inParallel(pages, fewPictures, larger) : pages.map(({ page, reading }) => reading ?? page)
-    const read = await readPages(files, small ? scale * dpi : dpi, languages)
+    const pictures = pages.map(({ page, reading }) => reading ?? page)
+    const read = await readPages(pictures, dpi, languages)
     for (const [at, page] of pages.entries()) {
       let words = read[at]!
-      if (!isPoor(words)) continue
-      const file = small ? files[at]! : await larger(page, at)
+      if (!isPoor(words, dpi)) continue
+      const larger = await writeEnlarged(pictures[at]!, scale, (blur * scale * dpi) / largeDpi, join(folder, `${at}.png`))
       // Its columns are known from the first reading, if that saw any.
-      words = surer(words, await patiently(file, scale * dpi, languages, words.length ? 'one block' : 'columns'))
+      words = surer(words, await patiently(larger, scale * dpi, languages, words.length ? 'one block' : 'columns'))
       if (page.reading !== null && isLost(words)) {
         const ink = await inTwoLevels(page.page, page.reading, dpi, join(folder, `${at}.tif`))
         words = surer(words, await patiently(ink, dpi, languages, 'columns'))
@@ -59,7 +52,7 @@ export function readBest(pages: readonly PageToRead[], dpi: number, languages: r
       read[at] = words
     }
     return withLone(
-      pages.map(({ page, reading, lone }, at) => ({ picture: reading ?? page, words: read[at]!, lone: lone ?? [] })),
+      pages.map(({ lone }, at) => ({ picture: pictures[at]!, words: read[at]!, lone: lone ?? [] })),
       dpi,
       languages,
       folder,

@@ -1,7 +1,9 @@
 import type { Word } from '../model/evidence'
 
-/** Below these mean surenesses a page was read poorly, or lost. Good print is read with 0.95 and more. */
-const [poorBelow, lostBelow] = [0.93, 0.87]
+/** Below these mean surenesses a page was read poorly, or lost. Good print is read with 0.96. */
+const [poorBelow, lostBelow] = [0.9, 0.87]
+/** Below this resolution letters have so few pixels that one is mistaken for another surely: less doubt is enough. */
+const [fewPixels, poorOfFew] = [170, 0.94]
 /** A word of which no letter was seen is believed so far. */
 const guessed = 0.5
 /** So many times as much was read where the lines of a second reading are the better ones. */
@@ -13,11 +15,12 @@ const sameShare = 0.5
 /** What only the other reading saw is believed from here on. */
 const believed = 0.8
 
-/** Whether a page's reading leaves doubt: its words unsure in the mean, by letters, or hardly any. */
-export const isPoor = (words: readonly Word[]): boolean => words.length < fewWords || sureness(words) < poorBelow
+/** Whether the reading of a page of this resolution leaves doubt: its words unsure in the mean, by letters, or hardly any. */
+export const isPoor = (words: readonly Word[], dpi: number): boolean =>
+  words.length < fewWords || sureness(words) < (dpi < fewPixels ? poorOfFew : poorBelow)
 
-/** Whether hardly anything of a page was read, or most of that by guessing. */
-export const isLost = (words: readonly Word[]): boolean => words.length < fewWords || sureness(words) < lostBelow
+/** Whether nothing of a page was read, or most of it by guessing. */
+export const isLost = (words: readonly Word[]): boolean => sureness(words) < lostBelow
 
 /**
  * Of two readings of a page the more certain, word by word: the order and the lines of the first, unless the second has much more;

@@ -110,8 +110,14 @@ it('does not put one long word in place of several', () => {
 
 it('knows a poor reading', () => {
   const many = (confidence: number) => Array.from({ length: 20 }, (_, at) => word('word', at, confidence))
-  expect([isPoor([]), isPoor([word('one', 1, 1)]), isPoor(many(0.6)), isPoor(many(0.95))]).toEqual([true, true, true, false])
-  expect([isLost([]), isLost(many(0.6)), isLost(many(0.9)), isPoor(many(0.9))]).toEqual([true, true, false, true])
+  expect([isPoor([], dpi), isPoor([word('one', 1, 1)], dpi), isPoor(many(0.6), dpi), isPoor(many(0.95), dpi)]).toEqual([
+    true,
+    true,
+    true,
+    false,
+  ])
+  expect([isLost([]), isLost(many(0.6)), isLost(many(0.88)), isPoor(many(0.88), dpi)]).toEqual([true, true, false, true])
+  expect([isPoor(many(0.92), dpi), isPoor(many(0.92), 100)]).toEqual([false, true])
 })
 
 /** About normal, with this deviation; the same each time. */
