@@ -8,6 +8,8 @@ const room = 0.22
 const together = 1
 /** A printed box: its four sides are there, and not much else. */
 const box = { side: 0.85, most: 0.6 }
+/** What is ink all over is a stroke or nothing that was written: a place that was blacked out, for one. Share, and thickness in inches. */
+const solid = { ink: 0.9, thick: 0.05 }
 /** More of them are a pattern or dirt. */
 const mostLone = 60
 
@@ -28,7 +30,12 @@ export function loneMarks(ink: Bitmap, parts: Components, dpi: number, counts: (
     if (fits && counts(part)) letters.push(part)
   }
   const near = neighbours(letters.map(areaOf), room * dpi, ink)
-  const lone = letters.map(areaOf).filter((area, at) => near(at) <= together && !isBox(ink, area, parts.area[letters[at]!]!))
+  const isSolid = ({ width, height }: Area, pixels: number) =>
+    pixels > solid.ink * width * height && Math.min(width, height) > solid.thick * dpi
+  const lone = letters.map(areaOf).filter((area, at) => {
+    const pixels = parts.area[letters[at]!]!
+    return near(at) <= together && !isSolid(area, pixels) && !isBox(ink, area, pixels)
+  })
   return lone.length > mostLone ? [] : lone
 }
 

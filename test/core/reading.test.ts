@@ -172,7 +172,7 @@ it('tells print out of focus from sharp print, fine print and empty paper, and m
   expect(slope(sharpened(soft, dpi))).toBeGreaterThan(2 * slope(soft))
 })
 
-it('finds letters that stand by themselves, not those of words, boxes or specks', () => {
+it('finds letters that stand by themselves, not those of words, boxes, black places or specks', () => {
   const ink = { width: 827, height: 1170, data: new Uint8Array(827 * 1170) }
   const mark = (x: number, y: number, width: number, height: number) => draw(ink, x, y, width, height, 1)
   for (let letter = 0; letter < 12; letter++) mark(100 + letter * 14, 200, 10, 18)
@@ -180,6 +180,7 @@ it('finds letters that stand by themselves, not those of words, boxes or specks'
   mark(300, 400, 10, 18)
   mark(314, 400, 10, 18)
   mark(600, 600, 3, 3)
+  mark(600, 900, 26, 30)
   mark(400, 700, 26, 26)
   draw(ink, 402, 702, 22, 22, 0)
   const lone = loneMarks(ink, findComponents(ink), dpi)
