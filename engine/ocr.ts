@@ -51,6 +51,24 @@ export async function readPages(
   })
 }
 
+/** What is only noise takes the engine minutes. */
+const patience = 60
+
+/** The same pages in another way, where a first reading is there already: no words where that takes too long or fails. */
+export async function readPatiently(
+  files: readonly string[],
+  dpi: number,
+  languages: readonly string[],
+  as: keyof typeof segmentations,
+): Promise<Word[][]> {
+  try {
+    return await readPages(files, dpi, languages, { as, seconds: patience })
+  } catch (error) {
+    if (error instanceof ToolError) return files.map(() => [])
+    throw error
+  }
+}
+
 async function readTable(
   input: string,
   pages: number,

@@ -1,13 +1,14 @@
+import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import sharp from 'sharp'
 import type { Word } from '../core/model/evidence'
 import type { Box } from '../core/model/zone'
-import { crop, type Grey } from '../core/raster/image'
+import { crop } from '../core/raster/image'
+import { inPixels } from '../core/raster/inches'
+import { layOnto, whitePage } from '../core/raster/lay'
 import { withMissed } from '../core/text/surer'
-import { decodeImage } from './images'
-import { readPages } from './ocr'
+import { decodeImage, encodePng } from './images'
+import { readPatiently } from './ocr'
 import { inGrey } from './pageImage'
-import { ToolError } from './tool'
 
 /** Around a mark, in inches: less than to its next neighbour. */
 const around = 0.06
@@ -15,7 +16,6 @@ const around = 0.06
 const slack = 0.03
 /** A mark that is no letter is read as one at times, but not as one alone. */
 const letters = /^[\p{L}\p{N}]{1,3}[.,:)]?$/u
-const seconds = 30
 
 /** A page whose words are known, its picture, and where letters or figures stand by themselves. */
 export interface ReadPage {
@@ -44,34 +44,25 @@ export async function withLone(pages: readonly ReadPage[], dpi: number, language
   const some = pages.map((_, at) => at).filter(at => places[at]!.length > 0)
   const files: string[] = []
   for (const at of some) files.push(await onlyThese(pages[at]!.picture, places[at]!, dpi, join(folder, `${at}-lone.png`)))
-  try {
-    const read = await readPages(files, dpi, languages, { as: 'one block', seconds })
-    return pages.map(({ words }, at) => {
-      const found = read[some.indexOf(at)] ?? []
-      return withMissed(
-        words,
-        found.filter(word => letters.test(word.text)),
-      )
-    })
-  } catch (error) {
-    if (error instanceof ToolError) return pages.map(({ words }) => words)
-    throw error
-  }
+  const read = await readPatiently(files, dpi, languages, 'one block')
+  return pages.map(({ words }, at) => {
+    const found = read[some.indexOf(at)] ?? []
+    return withMissed(
+      words,
+      found.filter(word => letters.test(word.text)),
+    )
+  })
 }
 
 /** Writes a white page with some places of another. @returns `to` */
 async function onlyThese(picture: string, places: readonly Box[], dpi: number, to: string): Promise<string> {
   const page = inGrey(await decodeImage(picture, 1))
-  const white: Grey = { ...page, data: new Uint8Array(page.data.length).fill(255) }
+  const white = whitePage(page.width, page.height, 1)
   for (const { x, y, width, height } of places) {
-    const [left, top] = [Math.max(0, Math.floor((x - around) * dpi)), Math.max(0, Math.floor((y - around) * dpi))]
-    const part = crop(page, { x: left, y: top, width: (width + 2 * around) * dpi, height: (height + 2 * around) * dpi })
-    for (let row = 0; row < part.height; row++)
-      white.data.set(part.data.subarray(row * part.width, (row + 1) * part.width), (top + row) * page.width + left)
+    const room = { x: Math.max(0, x - around), y: Math.max(0, y - around), width: width + 2 * around, height: height + 2 * around }
+    const area = inPixels(room, dpi)
+    layOnto(white, { ...crop(page, area), channels: 1 }, Math.floor(area.x), Math.floor(area.y))
   }
-  await sharp(white.data, { raw: { width: page.width, height: page.height, channels: 1 } })
-    .toColourspace('b-w')
-    .png({ compressionLevel: 1 })
-    .toFile(to)
+  await writeFile(to, await encodePng({ ...white, dpi }, dpi))
   return to
 }

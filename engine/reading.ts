@@ -8,12 +8,11 @@ import { inkNearPrint } from '../core/raster/nearPrint'
 import { inGroups } from '../core/text/groups'
 import { isLost, isPoor, surer } from '../core/text/surer'
 import { decodeImage, writeEnlarged } from './images'
-import { pagesAtOnce, readPages } from './ocr'
+import { pagesAtOnce, readPages, readPatiently } from './ocr'
 import { inGrey } from './pageImage'
 import { withLone } from './readLone'
 import { inTempFolder } from './tempFolder'
 import { encodeG4 } from './tiff'
-import { ToolError } from './tool'
 
 /** A page to be read. */
 export interface PageToRead {
@@ -27,8 +26,6 @@ export interface PageToRead {
 
 /** What is read unsurely is read at this resolution, smoothed by so many pixels. */
 const [largeDpi, blur] = [300, 1.4]
-/** What is only noise takes it minutes. */
-const patience = 60
 
 /**
  * The words of pages of one resolution. What is read is the picture made for it. Where that leaves doubt, it is read once more,
@@ -44,10 +41,12 @@ export function readBest(pages: readonly PageToRead[], dpi: number, languages: r
       if (!isPoor(words, dpi)) continue
       const larger = await writeEnlarged(pictures[at]!, scale, (blur * scale * dpi) / largeDpi, join(folder, `${at}.png`))
       // Its columns are known from the first reading, if that saw any.
-      words = surer(words, await patiently(larger, scale * dpi, languages, words.length ? 'one block' : 'columns'))
+      const [again] = await readPatiently([larger], scale * dpi, languages, words.length ? 'one block' : 'columns')
+      words = surer(words, again!)
       if (page.reading !== null && isLost(words)) {
         const ink = await inTwoLevels(page.page, page.reading, dpi, join(folder, `${at}.tif`))
-        words = surer(words, await patiently(ink, dpi, languages, 'columns'))
+        const [inBlack] = await readPatiently([ink], dpi, languages, 'columns')
+        words = surer(words, inBlack!)
       }
       read[at] = words
     }
@@ -58,16 +57,6 @@ export function readBest(pages: readonly PageToRead[], dpi: number, languages: r
       folder,
     )
   })
-}
-
-/** A page's words in another way; none where that takes too long. */
-async function patiently(file: string, dpi: number, languages: readonly string[], as: 'columns' | 'one block'): Promise<Word[]> {
-  try {
-    return (await readPages([file], dpi, languages, { as, seconds: patience }))[0]!
-  } catch (error) {
-    if (error instanceof ToolError) return []
-    throw error
-  }
 }
 
 /**

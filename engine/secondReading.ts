@@ -40,8 +40,8 @@ export async function readAgain(pages: readonly PageAgain[], languages: readonly
 }
 
 async function enlarged({ file, dpi, boxes = [] }: PageAgain, scale: number, to: string): Promise<string> {
-  const { width, height } = await sharp(file).metadata()
-  const white = boxes.flatMap(box => whiteOver(box, dpi, { width, height }))
+  const size = boxes.length ? await sharp(file).metadata() : { width: 0, height: 0 }
+  const white = boxes.flatMap(box => whiteOver(box, dpi, size))
   // What lies over a picture is put there after it was resized, in whatever order one says it: so it goes first.
   const page = white.length ? await sharp(file).toColourspace('b-w').composite(white).png({ compressionLevel: 1 }).toBuffer() : file
   return writeEnlarged(page, scale, blur, to)

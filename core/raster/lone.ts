@@ -19,24 +19,18 @@ const mostLone = 60
  * @returns areas in pixels; none where they are so many that it is no text
  */
 export function loneMarks(ink: Bitmap, parts: Components, dpi: number, counts: (part: number) => boolean = () => true): Area[] {
-  const letters: number[] = []
-  const areaOf = (part: number): Area => {
-    const [x, y] = [parts.left[part]!, parts.top[part]!]
-    return { x, y, width: parts.right[part]! - x, height: parts.bottom[part]! - y }
-  }
+  const letters: (Area & { pixels: number })[] = []
   for (let part = 0; part < parts.count; part++) {
-    const { width, height } = areaOf(part)
+    const [x, y] = [parts.left[part]!, parts.top[part]!]
+    const [width, height] = [parts.right[part]! - x, parts.bottom[part]! - y]
     const fits = height >= letter.least * dpi && height <= letter.most * dpi && width >= letter.thinnest * dpi && width <= letter.most * dpi
-    if (fits && counts(part)) letters.push(part)
+    if (fits && counts(part)) letters.push({ x, y, width, height, pixels: parts.area[part]! })
   }
-  const near = neighbours(letters.map(areaOf), room * dpi, ink)
-  const isSolid = ({ width, height }: Area, pixels: number) =>
+  const near = neighbours(letters, room * dpi, ink)
+  const isSolid = ({ width, height, pixels }: (typeof letters)[number]) =>
     pixels > solid.ink * width * height && Math.min(width, height) > solid.thick * dpi
-  const lone = letters.map(areaOf).filter((area, at) => {
-    const pixels = parts.area[letters[at]!]!
-    return near(at) <= together && !isSolid(area, pixels) && !isBox(ink, area, pixels)
-  })
-  return lone.length > mostLone ? [] : lone
+  const lone = letters.filter((mark, at) => near(at) <= together && !isSolid(mark) && !isBox(ink, mark, mark.pixels))
+  return lone.length > mostLone ? [] : lone.map(({ x, y, width, height }) => ({ x, y, width, height }))
 }
 
 /** How many others' middles lie beside an area, no further from it than `reach`. */
