@@ -27,17 +27,9 @@ const bothLonger =
   '00000001000 00000001100 00000001101 000000010010 000000010011 000000010100 000000010101 000000010110 000000010111 ' +
   '000000011100 000000011101 000000011110 000000011111'
 
-/** Code words: their bits as a number, and how many. */
-export interface Codes {
-  bits: Uint16Array
-  lengths: Uint8Array
-}
-
-export function codes(words: string): Codes {
-  const list = words.split(' ')
-  return { bits: Uint16Array.from(list, word => parseInt(word, 2)), lengths: Uint8Array.from(list, word => word.length) }
-}
+/** Code words as numbers: how many bits in the upper half, the bits in the lower 16. */
+export const codes = (words: string): number[] => words.split(' ').map(word => (word.length << 16) | parseInt(word, 2))
 
 /** For 0 white and 1 black: words for runs of 0 to 63, and for 64, 128 … 2560. */
-export const shortRuns: readonly [Codes, Codes] = [codes(whiteShort), codes(blackShort)]
-export const longRuns: readonly [Codes, Codes] = [codes(`${whiteLong} ${bothLonger}`), codes(`${blackLong} ${bothLonger}`)]
+export const shortRuns: readonly [number[], number[]] = [codes(whiteShort), codes(blackShort)]
+export const longRuns: readonly [number[], number[]] = [codes(`${whiteLong} ${bothLonger}`), codes(`${blackLong} ${bothLonger}`)]

@@ -131,13 +131,13 @@ function discounted(marks: Bitmap, parts: Components, look: Look | null, dpi: nu
 
   const removed = new Set(remove.flatMap(kind => removedBy[kind]))
   const dirt = removed.size > 0 && drop.some(reason => removed.has(reason)) ? { ...marks, data: new Uint8Array(marks.data.length) } : null
-  let count = 0
+  const count = parts.area.reduce((sum, area, part) => (drop[part] ? sum : sum + area), 0)
   const { runs, owner } = parts
   for (let run = 0; run < runs.count; run++) {
-    const from = runs.row[run]! * marks.width
     const reason = drop[owner[run]!]!
-    if (reason) marks.data.fill(0, from + runs.start[run]!, from + runs.end[run]!)
-    else count += runs.end[run]! - runs.start[run]!
+    if (!reason) continue
+    const from = runs.row[run]! * marks.width
+    marks.data.fill(0, from + runs.start[run]!, from + runs.end[run]!)
     if (dirt && removed.has(reason)) dirt.data.fill(1, from + runs.start[run]!, from + runs.end[run]!)
   }
   const holes = areasOf(parts, part => drop[part] === hole || drop[part] === staple)

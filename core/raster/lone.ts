@@ -26,36 +26,40 @@ export function loneMarks(ink: Bitmap, parts: Components, dpi: number, counts: (
     const fits = height >= letter.least * dpi && height <= letter.most * dpi && width >= letter.thinnest * dpi && width <= letter.most * dpi
     if (fits && counts(part)) letters.push({ x, y, width, height, pixels: parts.area[part]! })
   }
-  const near = neighbours(letters, room * dpi, ink)
+  const isAlone = fewNeighbours(letters, room * dpi, ink)
   const isSolid = ({ width, height, pixels }: (typeof letters)[number]) =>
     pixels > solid.ink * width * height && Math.min(width, height) > solid.thick * dpi
-  const lone = letters.filter((mark, at) => near(at) <= together && !isSolid(mark) && !isBox(ink, mark, mark.pixels))
+  const lone = letters.filter((mark, at) => isAlone(at) && !isSolid(mark) && !isBox(ink, mark, mark.pixels))
   return lone.length > mostLone ? [] : lone.map(({ x, y, width, height }) => ({ x, y, width, height }))
 }
 
-/** How many others' middles lie beside an area, no further from it than `reach`. */
-function neighbours(areas: readonly Area[], reach: number, page: { width: number }): (at: number) => number {
+/** Whether no more others' middles lie beside an area, no further from it than `reach`, than may stand together. */
+function fewNeighbours(areas: readonly Area[], reach: number, page: { width: number }): (at: number) => boolean {
   const cell = Math.max(1, reach / 2)
   const columns = Math.ceil(page.width / cell) + 1
   const cells = new Map<number, number[]>()
-  const middle = ({ x, y, width, height }: Area) => [x + width / 2, y + height / 2] as const
-  const cellOf = (x: number, y: number) => Math.floor(y / cell) * columns + Math.floor(x / cell)
-  areas.forEach((area, at) => {
-    const place = cellOf(...middle(area))
-    cells.set(place, [...(cells.get(place) ?? []), at])
-  })
+  for (const [at, { x, y, width, height }] of areas.entries()) {
+    const place = Math.floor((y + height / 2) / cell) * columns + Math.floor((x + width / 2) / cell)
+    const there = cells.get(place)
+    if (there) there.push(at)
+    else cells.set(place, [at])
+  }
+  const isBeside = ({ x, y, width, height }: Area, other: Area) => {
+    const middleX = other.x + other.width / 2
+    const middleY = other.y + other.height / 2
+    return middleX > x - reach && middleX < x + width + reach && middleY > y && middleY < y + height
+  }
   return at => {
-    const { x, y, width, height } = areas[at]!
+    const area = areas[at]!
     let found = 0
-    for (let row = Math.floor(y / cell); row <= Math.floor((y + height) / cell); row++) {
-      for (let column = Math.floor((x - reach) / cell); column <= Math.floor((x + width + reach) / cell); column++) {
+    for (let row = Math.floor(area.y / cell); row <= Math.floor((area.y + area.height) / cell); row++) {
+      for (let column = Math.floor((area.x - reach) / cell); column <= Math.floor((area.x + area.width + reach) / cell); column++) {
         for (const other of cells.get(row * columns + column) ?? []) {
-          const [middleX, middleY] = middle(areas[other]!)
-          if (other !== at && middleX > x - reach && middleX < x + width + reach && middleY > y && middleY < y + height) found++
+          if (other !== at && isBeside(area, areas[other]!) && ++found > together) return false
         }
       }
     }
-    return found
+    return true
   }
 }
 

@@ -1,5 +1,6 @@
 import { blockStatistics, darkerThan, overNeighbours } from './blocks'
 import type { Bitmap, Blocks, Grey } from './image'
+import { blackOnWhite, inkOf } from './simd/levels'
 
 const blockInches = 0.04
 const windowBlocks = 4
@@ -93,32 +94,8 @@ function levelsOf({ width, height, data }: Grey): { white: number; print: number
   return { white: Math.max(1, levelAt(0.995)), print: white - levelAt(printShare), darkest: white - levelAt(darkestShare) }
 }
 
-/** Four pixels at a time: the bytes as words, and what is left at the end. */
-function inWords(data: Uint8Array): Uint32Array {
-  const whole = data.byteOffset % 4 === 0 ? data : data.slice()
-  return new Uint32Array(whole.buffer, whole.byteOffset, whole.length >> 2)
-}
-
 /** Ink of a page that has only black and white. */
-export function bitmapOf(image: Grey): Bitmap {
-  const { width, height, data } = image
-  const from = inWords(data)
-  const ink = new Uint8Array(data.length)
-  const to = inWords(ink)
-  const count = to.length
-  for (let at = 0; at < count; at++) to[at] = ((from[at]! >>> 7) & 0x01010101) ^ 0x01010101
-  for (let at = count * 4; at < data.length; at++) ink[at] = (data[at]! >> 7) ^ 1
-  return { width, height, data: ink }
-}
+export const bitmapOf = ({ width, height, data }: Grey): Bitmap => ({ width, height, data: inkOf(data) })
 
 /** Ink as black on white, for encoders. */
-export function greyFromBitmap(bitmap: Bitmap): Grey {
-  const { width, height, data } = bitmap
-  const from = inWords(data)
-  const grey = new Uint8Array(data.length)
-  const to = inWords(grey)
-  const count = to.length
-  for (let at = 0; at < count; at++) to[at] = ~Math.imul(from[at]!, 255)
-  for (let at = count * 4; at < data.length; at++) grey[at] = data[at]! - 1
-  return { width, height, data: grey }
-}
+export const greyFromBitmap = ({ width, height, data }: Bitmap): Grey => ({ width, height, data: blackOnWhite(data) })

@@ -1,9 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { blockStatistics, overNeighbours } from '../../core/raster/blocks'
+import { findComponents } from '../../core/raster/components'
 import type { Blocks } from '../../core/raster/image'
+import { bitmapOf, greyFromBitmap } from '../../core/raster/mono'
 import { compiledFrom } from '../../core/raster/simd/compiled'
 import { findRuns, lowerEdges } from '../../core/raster/simd/ink'
+import type { Page } from '../../core/raster/simd/memory'
 import { smooth } from '../../core/raster/simd/neighbours'
 import { darker, stretch } from '../../core/raster/simd/surface'
 import { straighten } from '../../core/raster/turn'
@@ -118,6 +121,63 @@ describe('ink', () => {
         if (data[(y - 1) * width + x] && !data[y * width + x]) wanted.push([Math.fround(x / step), Math.fround(y / step)])
     expect([...edges.x].map((x, at) => [x, edges.y[at]!])).toEqual(wanted.slice(0, 200))
   }
+  /** What hangs together by its definition: from each pixel to its eight neighbours. */
+  const flooded = ({ width, height, data }: Page) => {
+    const seen = new Uint8Array(data.length)
+    const parts: { left: number; top: number; right: number; bottom: number; area: number }[] = []
+    for (let from = 0; from < data.length; from++) {
+      if (!data[from] || seen[from]) continue
+      const part = { left: width, top: height, right: 0, bottom: 0, area: 0 }
+      const open = [from]
+      seen[from] = 1
+      for (let at = open.pop(); at !== undefined; at = open.pop()) {
+        const [x, y] = [at % width, Math.floor(at / width)]
+        part.left = Math.min(part.left, x)
+        part.right = Math.max(part.right, x + 1)
+        part.top = Math.min(part.top, y)
+        part.bottom = Math.max(part.bottom, y + 1)
+        part.area++
+        for (let row = Math.max(0, y - 1); row <= Math.min(height - 1, y + 1); row++) {
+          for (let column = Math.max(0, x - 1); column <= Math.min(width - 1, x + 1); column++) {
+            const other = row * width + column
+            if (data[other] && !seen[other]) open.push(other)
+            seen[other] = 1
+          }
+        }
+      }
+      parts.push(part)
+    }
+    return parts
+  }
+  const checkParts = ({ width, height, data: levels }: Page) => {
+    const page = { width, height, data: levels.map(level => Number(level < 105)) }
+    const { count, runs, owner, ...found } = findComponents(page)
+    expect(
+      Array.from({ length: count }, (_, part) => Object.fromEntries(Object.entries(found).map(([name, of]) => [name, of[part]]))),
+    ).toEqual(flooded(page))
+    const inside = (run: number) =>
+      runs.row[run]! >= found.top[owner[run]!]! &&
+      runs.row[run]! < found.bottom[owner[run]!]! &&
+      runs.start[run]! >= found.left[owner[run]!]! &&
+      runs.end[run]! <= found.right[owner[run]!]!
+    expect([...owner.keys()].filter(run => !inside(run))).toEqual([])
+  }
+  it('in parts that hang together, in pages of any size and of several bands', () => {
+    fc.assert(fc.property(pages, checkParts), { numRuns: 60 })
+    checkParts(large)
+  })
+  it('from levels, and back', () => {
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 100 }), data => {
+        const page = { width: data.length, height: 1, data: data.map(level => (level < 128 ? 0 : 255)) }
+        const ink = bitmapOf(page)
+        expect(ink.data).toEqual(page.data.map(level => Number(level === 0)))
+        expect(greyFromBitmap(ink)).toEqual(page)
+      }),
+    )
+    const long = { ...large, data: large.data.map(level => (level < 128 ? 0 : 255)) }
+    expect(Buffer.compare(greyFromBitmap(bitmapOf(long)).data, long.data)).toBe(0)
+  })
   it('in runs that give the page again, and its lower edges, in pages of any size', () => {
     fc.assert(fc.property(pages, fc.integer({ min: 1, max: 4 }), check), { numRuns: 60 })
   })
@@ -134,7 +194,7 @@ it('takes pages without a pixel, or of one', () => {
     [1, 1],
   ] as const) {
     const page = { width, height, data: new Uint8Array(width * height) }
-    expect([smooth(page), findRuns(page).count, straighten({ ...page, channels: 1 }, 1, [9]).data.length]).toEqual([
+    expect([smooth(page), findComponents(page).count, straighten({ ...page, channels: 1 }, 1, [9]).data.length]).toEqual([
       page.data,
       0,
       width * height,

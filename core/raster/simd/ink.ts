@@ -37,6 +37,32 @@ export function findRuns({ width, height, data }: Page): Runs {
   return { count, row: joined(0), start: joined(1), end: joined(2) }
 }
 
+/** What hangs together of a page's ink: boxes from `left` and `top` up to `right` and `bottom`, and pixels. */
+export interface Parts {
+  count: number
+  left: Int32Array
+  top: Int32Array
+  right: Int32Array
+  bottom: Int32Array
+  area: Int32Array
+  /** For each run, the part that it belongs to. */
+  owner: Int32Array
+}
+
+/** What hangs together of these runs, across corners too, in the order of their first runs. */
+export function connected(runs: Runs): Parts {
+  const bytes = 4 * runs.count
+  const { memory, at } = places(bytes, bytes, bytes, bytes)
+  put(memory, at[0], runs.row)
+  put(memory, at[1], runs.start)
+  put(memory, at[2], runs.end)
+  const count = passes().connect(at[0], at[1], at[2], runs.count, at[3])
+  const { memory: wider, at: then } = places(bytes, bytes, bytes, bytes, 20 * count)
+  passes().measure(then[0], then[1], then[2], then[3], runs.count, then[4], count)
+  const kind = (which: number) => wholesAt(wider, then[4] + 4 * count * which, count)
+  return { count, left: kind(0), top: kind(1), right: kind(2), bottom: kind(3), area: kind(4), owner: wholesAt(wider, then[3], runs.count) }
+}
+
 /** Where ink ends downwards, at every `step`th column, in units of so many pixels; no more than `most` places. */
 export function lowerEdges({ width, height, data }: Page, step: number, most: number): { x: Float32Array; y: Float32Array; count: number } {
   const band = rowsAtOnce(width, 2)

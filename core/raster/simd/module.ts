@@ -52,6 +52,10 @@ interface Exports {
     radius: number,
   ) => void
   runs: (image: number, width: number, height: number, first: number, rows: number, starts: number, ends: number) => number
+  connect: (rows: number, starts: number, ends: number, count: number, owners: number) => number
+  group4: (image: number, width: number, height: number, lines: number, words: number, rest: number, last: boolean, made: number) => number
+  inkOf: (pixels: number, count: number) => void
+  blackOnWhite: (ink: number, count: number) => void
   lowerEdges: (
     image: number,
     width: number,
@@ -63,6 +67,7 @@ interface Exports {
     found: number,
     most: number,
   ) => number
+  measure: (rows: number, starts: number, ends: number, owners: number, runs: number, parts: number, count: number) => void
   means: Along
   maxima: Along
   rowSteps: (middle: number, width: number, tall: number, steep: number) => void
@@ -78,26 +83,33 @@ const pageBytes = 65_536
 const spare = 64
 const begin = 1024
 
+/** Memory of passes never shrinks: what a page of many times the usual size took is given back with all of it. */
+const mostKept = 1 << 26
+
+let compiledModule: WebAssembly.Module | null = null
 let loaded: Exports | null = null
 
 /** The compiled passes; loaded when they are first needed. */
 export function passes(): Exports {
-  if (loaded) return loaded
-  const bytes = Uint8Array.from(atob(compiled), letter => letter.charCodeAt(0))
-  return (loaded = new WebAssembly.Instance(new WebAssembly.Module(bytes)).exports as unknown as Exports)
+  compiledModule ??= new WebAssembly.Module(Uint8Array.from(atob(compiled), letter => letter.charCodeAt(0)))
+  return (loaded ??= new WebAssembly.Instance(compiledModule).exports as unknown as Exports)
 }
 
-/** Places in the passes' memory, for so many bytes each; the memory as bytes. What lay there before is gone. */
+/**
+ * Places in the passes' memory, for so many bytes each; the memory as bytes. What lay there before is gone, but where the lengths
+ * begin as they did the last time.
+ */
 export function places<const Lengths extends readonly number[]>(
   ...lengths: Lengths
 ): { memory: Uint8Array; at: { [Index in keyof Lengths]: number } } {
-  const { memory } = passes()
   let next = begin
   const at = lengths.map(length => {
     const place = next
     next = (place + length + spare + 15) & ~15
     return place
   })
+  if (loaded && loaded.memory.buffer.byteLength > mostKept && next <= mostKept) loaded = null
+  const { memory } = passes()
   const missing = next - memory.buffer.byteLength
   if (missing > 0) memory.grow(Math.ceil(missing / pageBytes))
   return { memory: new Uint8Array(memory.buffer), at: at as { [Index in keyof Lengths]: number } }

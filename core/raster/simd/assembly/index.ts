@@ -3,7 +3,9 @@
 
 export { means, maxima, statistics } from './blocks'
 export { addEdges, countSteps, rowSteps } from './edges'
-export { lowerEdges, profile, runs } from './ink'
+export { group4 } from './group4'
+export { connect, lowerEdges, measure, profile, runs } from './ink'
+export { inkOf, blackOnWhite } from './levels'
 export { smooth, spread } from './neighbours'
 export { countAway, darker, stretch } from './surface'
 export { turn, turnNearest } from './turned'

@@ -59,3 +59,71 @@ export function profile(xs: usize, ys: usize, count: i32, every: i32, slope: f64
   }
   return sum
 }
+
+function rootOf(parents: usize, run: i32): i32 {
+  let root = run
+  let parent = load<i32>(parents + 4 * root)
+  while (parent !== root) {
+    parent = load<i32>(parents + 4 * parent)
+    store<i32>(parents + 4 * root, parent)
+    root = parent
+    parent = load<i32>(parents + 4 * root)
+  }
+  return root
+}
+
+/**
+ * Joins runs of neighbouring rows that touch, across corners too (union-find with path halving), and numbers what hangs together.
+ * @param owners for each run the number of what it belongs to, in the order of their first runs
+ * @returns how many there are
+ */
+export function connect(rows: usize, starts: usize, ends: usize, count: i32, owners: usize): i32 {
+  let above = 0
+  for (let run = 0; run < count; run++) {
+    store<i32>(owners + 4 * run, run)
+    const row = load<i32>(rows + 4 * run)
+    const start = load<i32>(starts + 4 * run)
+    const end = load<i32>(ends + 4 * run)
+    while (above < run && load<i32>(rows + 4 * above) < row - 1) above++
+    for (let other = above; other < run && load<i32>(rows + 4 * other) === row - 1; other++) {
+      if (load<i32>(starts + 4 * other) > end) break
+      if (load<i32>(ends + 4 * other) < start) {
+        above = other + 1
+        continue
+      }
+      const a = rootOf(owners, run)
+      const b = rootOf(owners, other)
+      if (a !== b) store<i32>(owners + 4 * max(a, b), min(a, b))
+    }
+  }
+  // A run's parent is an earlier one, which has its number by then.
+  let found = 0
+  for (let run = 0; run < count; run++) {
+    const parent = load<i32>(owners + 4 * run)
+    store<i32>(owners + 4 * run, parent === run ? found++ : load<i32>(owners + 4 * parent))
+  }
+  return found
+}
+
+/**
+ * Adds the runs up to what they belong to.
+ * @param parts for each left, top, right, bottom and how many pixels, all of one kind together
+ */
+export function measure(rows: usize, starts: usize, ends: usize, owners: usize, runs: i32, parts: usize, count: i32): void {
+  const kind: usize = 4 * <usize>count
+  for (let part = 0; part < count; part++) store<i32>(parts + 4 * part, i32.MAX_VALUE)
+  memory.fill(parts + kind, 0xff, kind)
+  memory.fill(parts + 2 * kind, 0, 3 * kind)
+  for (let run = 0; run < runs; run++) {
+    const row = load<i32>(rows + 4 * run)
+    const start = load<i32>(starts + 4 * run)
+    const end = load<i32>(ends + 4 * run)
+    const part = parts + 4 * <usize>load<i32>(owners + 4 * run)
+    store<i32>(part, min(load<i32>(part), start))
+    // Runs come from above.
+    if (load<i32>(part + kind) < 0) store<i32>(part + kind, row)
+    store<i32>(part + 2 * kind, max(load<i32>(part + 2 * kind), end))
+    store<i32>(part + 3 * kind, row + 1)
+    store<i32>(part + 4 * kind, load<i32>(part + 4 * kind) + end - start)
+  }
+}
