@@ -6,7 +6,7 @@ import { sheetAndSide } from '../core/split/sheets'
 import { bookOrder } from '../core/split/bookOrder'
 import type { SplitPage } from '../core/split/types'
 import type { Word } from '../core/model/evidence'
-import { Examiners } from '../engine/examiners'
+import type { Examiners } from '../engine/examiners'
 import { inParallel } from '../engine/inParallel'
 import type { PageFiles } from '../engine/pageFiles'
 import type { Progress } from './progress'
@@ -76,17 +76,16 @@ function behindOf({ page, sheet, side, half }: Side, sides: readonly Side[]): { 
   return { file: other.source, page: other.sourcePage }
 }
 
-/** Examines every page of the files, in processes of their own. */
+/** Examines every page of the files, in processes that are ended then. */
 export async function examineAll(
+  examiners: Examiners,
   files: readonly string[],
   rubric: Rubric,
   work: string,
   jobs: number,
   progress: Progress,
 ): Promise<Side[]> {
-  const examiners = new Examiners(jobs)
   let done = 0
-  if (files.length > 1) examiners.begin()
   try {
     const sides = await listSides(files, rubric, examiners, jobs)
     await inParallel(sides, jobs, async side => {

@@ -10,13 +10,16 @@ export async function inputFiles(inputs: readonly string[]): Promise<string[]> {
   return files
 }
 
-async function expand(path: string): Promise<string[]> {
-  // What cannot be looked at stays in the list: it becomes an unreadable entry in the ledger.
-  const isFolder = await stat(path).then(
+/** Whether a path leads to a folder; false where there is nothing, or it cannot be looked at. */
+export const isFolder = (path: string): Promise<boolean> =>
+  stat(path).then(
     found => found.isDirectory(),
     () => false,
   )
-  if (!isFolder) return [path]
+
+async function expand(path: string): Promise<string[]> {
+  // What cannot be looked at stays in the list: it becomes an unreadable entry in the ledger.
+  if (!(await isFolder(path))) return [path]
   const entries = (await readdir(path)).filter(name => !name.startsWith('.')).sort(natural.compare)
   const inside = await Promise.all(entries.map(name => expand(join(path, name))))
   return inside.flat()

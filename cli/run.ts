@@ -7,9 +7,10 @@ import type { Ledger } from '../core/model/ledger'
 import type { Rubric } from '../core/rubric/rubric'
 import { readsBeforeSplitting } from '../core/split/textRule'
 import { splitPages } from '../core/split/split'
+import { Examiners } from '../engine/examiners'
 import { readableLanguages } from '../engine/ocr'
 import { UsageError } from './usage'
-import { inputFiles } from './inputs'
+import { inputFiles, isFolder } from './inputs'
 import { Progress } from './progress'
 import { loadRubric } from './rubricFile'
 import { standardInput, standardInputAs } from './standardInput'
@@ -26,14 +27,17 @@ export interface RunOptions {
 /** The whole pipeline without a server or database. */
 export async function run(options: RunOptions): Promise<number> {
   const rubric = await loadRubric(options.rubricFile)
-  await checkLanguages(rubric)
-  await prepareOut(options.out)
+  const examiners = new Examiners(options.jobs)
   const work = await mkdtemp(join(tmpdir(), 'rubricator-run-'))
   const progress = new Progress()
   try {
+    // They start while all else is looked at.
+    if (options.inputs.length > 1 || (await isFolder(options.inputs[0]!))) examiners.begin()
+    await checkLanguages(rubric)
+    await prepareOut(options.out)
     const given = options.inputs.includes(standardInput) ? await standardInputAs(join(work, 'standard-input')) : null
     const inputs = options.inputs.map(input => (input === standardInput ? given! : input))
-    const examined = examineAll(await inputFiles(inputs), rubric, work, options.jobs, progress)
+    const examined = examineAll(examiners, await inputFiles(inputs), rubric, work, options.jobs, progress)
     // What reads pages and makes files is taken in while the processes that look at pages start.
     const [sides, { readAll }, { makeDocuments }] = await Promise.all([examined, import('./readAll'), import('./documents')])
     if (readsBeforeSplitting(rubric))
@@ -71,6 +75,7 @@ export async function run(options: RunOptions): Promise<number> {
     report(ledger, options)
     return ledger.totals.unreadable + ledger.totals.held > 0 ? 3 : 0
   } finally {
+    examiners.dispose()
     await rm(work, { recursive: true, force: true })
   }
 }

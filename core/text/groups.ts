@@ -6,7 +6,7 @@ export const inGroups = <T>(items: readonly T[], most: number, keyOf: (item: T) 
  * take one group after the other end at nearly the same time. Guided self-scheduling (Polychronopoulos and Kuck, 1987).
  */
 export const inShrinkingGroups = <T>(items: readonly T[], most: number, lanes: number, keyOf: (item: T) => unknown): T[][] =>
-  grouped(items, left => Math.min(most, Math.ceil(left / (2 * lanes))), keyOf)
+  grouped(items, left => Math.min(most, Math.ceil(left / (1.5 * lanes))), keyOf)
 
 /** @param roomOf how many a group may hold that begins with so many items left */
 function grouped<T>(items: readonly T[], roomOf: (left: number) => number, keyOf: (item: T) => unknown): T[][] {

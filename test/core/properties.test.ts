@@ -265,7 +265,7 @@ it('pages are read in groups that hold each once, in order, and shrink towards t
       expect(sizes).toEqual([...sizes].sort((a, b) => b - a))
       expect(sizes.every(size => size >= 1 && size <= most)).toBe(true)
       // As many as there are lanes are single ones, so that none waits long for another.
-      expect(sizes.slice(-lanes).every(size => size === 1)).toBe(true)
+      if (lanes > 1) expect(sizes.slice(-lanes).every(size => size === 1)).toBe(true)
       const byKey = inShrinkingGroups(items, most, lanes, item => item % 3)
       expect(byKey.flat()).toEqual(items)
       expect(byKey.every(group => group.length === 1)).toBe(true)
