@@ -6,8 +6,12 @@ import { parser } from 'typescript-eslint'
 
 const configFile = 'tsconfig.types.json'
 
-/** What vue-eslint-parser hands over of a component: its script's text, and nothing around it. */
-const scriptOf = text => /<script[^>]*>([\s\S]*?)<\/script>/.exec(text)?.[1] ?? ''
+/** What vue-eslint-parser hands over of a component: its script's text, a generic one's type in front of it. */
+function scriptOf(text) {
+  const [, attributes = '', script = ''] = /<script([^>]*)>([\s\S]*?)<\/script>/.exec(text) ?? []
+  const [, name, bound] = /\bgeneric="(\w+) extends([^",]*)"/.exec(attributes) ?? []
+  return name ? `type ${name} = ${bound};\n${script}` : script
+}
 
 /** Makes programs; `texts` are of files that are not as they stand on disk. */
 function programs(root) {
@@ -37,7 +41,7 @@ export function typedParser(root) {
       if (!options.project) return parser.parseForESLint(code, options)
       source ??= programs(root)
       program ??= source.make()
-      // A generic component's text has its types in front; an editor's is not the one on disk.
+      // An editor's text is not the one on disk.
       if (program.getSourceFile(options.filePath)?.text !== code) {
         source.texts.set(options.filePath, code)
         program = source.make(program)
