@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
+import { bundle } from './cli/bundle.mjs'
 
 // Files of a process share what they import: taking it in anew for each cost a fifth of the run. A project takes nothing over by itself.
 const shared = { isolate: false }
@@ -15,6 +16,8 @@ export default defineConfig({
         test: { ...shared, name: 'core', include: ['test/core/**/*.test.ts', 'test/app/**/*.test.ts'], testTimeout: 60_000 },
       },
       {
+        // Processes that look at pages start in a fifth of the time from a bundle, as they do where the product runs.
+        define: { 'import.meta.bundle': JSON.stringify(await bundle()) },
         test: {
           ...shared,
           name: 'parts',

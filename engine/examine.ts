@@ -4,7 +4,7 @@ import { blackened } from '../core/raster/blacken'
 import { findHighlights } from '../core/raster/highlighter/find'
 import { inInches, inPixels } from '../core/raster/inches'
 import { contrastOf, cutSides } from '../core/raster/measures'
-import { greyOf, type Area, type Bitmap, type Grey } from '../core/raster/image'
+import type { Area, Bitmap, Grey } from '../core/raster/image'
 import { findInk, findInkOfTwoLevels, type Dirt } from '../core/raster/ink'
 import { adaptiveMono, bitmapOf, fixedMono, greyFromBitmap } from '../core/raster/mono'
 import { findSkew } from '../core/raster/skew'
@@ -288,6 +288,6 @@ function colourMode(image: PageImage, grey: Grey, twoLevels: boolean, { scan }: 
 }
 
 function paperOf(image: Channels): number[] {
-  const level = paperLevel(image.channels === 1 ? image : greyOf(image))
+  const level = paperLevel(image)
   return image.channels === 1 ? [level] : [level, level, level]
 }

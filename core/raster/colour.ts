@@ -24,8 +24,9 @@ export function hasColour(image: Rgb): boolean {
   const tints = new Uint32Array(511)
   for (let at = 0; at < data.length; at += 21) tints[data[at]! - data[at + 2]! + 255]!++
   const tint = tints.indexOf(Math.max(...tints)) - 255
+  const most = strayShare * pixels
   let coloured = 0
-  for (let at = 0; at < data.length; at += 3) {
+  for (let at = 0; at < data.length && coloured <= most; at += 3) {
     const red = data[at]!
     const green = data[at + 1]!
     const blue = data[at + 2]!
@@ -34,7 +35,7 @@ export function hasColour(image: Rgb): boolean {
     const apart = Math.max(Math.abs(red - blue - tint * share), Math.abs(green - (red + blue) / 2))
     if (apart > leastColour) coloured++
   }
-  return coloured > strayShare * pixels
+  return coloured > most
 }
 
 const leastTones = 0.004

@@ -1,3 +1,5 @@
+import { lumaOf } from './simd/levels'
+
 /** Grey page: one byte a pixel, row by row, 0 black to 255 white. */
 export interface Grey {
   width: number
@@ -39,15 +41,7 @@ export interface Area {
 export const luma = (red: number, green: number, blue: number): number => (red * 77 + green * 150 + blue * 29) >> 8
 
 /** Luma of a colour page. */
-export function greyOf(image: Rgb): Grey {
-  const { width, height, data } = image
-  const grey = new Uint8Array(width * height)
-  const count = grey.length
-  for (let at = 0, from = 0; at < count; at++, from += 3) {
-    grey[at] = luma(data[from]!, data[from + 1]!, data[from + 2]!)
-  }
-  return { width, height, data: grey }
-}
+export const greyOf = ({ width, height, data }: Rgb): Grey => ({ width, height, data: lumaOf(data) })
 
 /** The part of a one-channel page that lies in the area, clipped to the page. */
 export function crop(image: Grey, area: Area): Grey {

@@ -1,20 +1,13 @@
 import { blockStatistics, darkerThan, overNeighbours } from './blocks'
 import type { Bitmap, Blocks, Grey } from './image'
-import { blackOnWhite, inkOf } from './simd/levels'
+import { blackOnWhite, inkBelow, inkOf } from './simd/levels'
 
 const blockInches = 0.04
 const windowBlocks = 4
 const mostSpread = 56
 
 /** Two-level page by one threshold; level 0 to 1 is the share of white below which a pixel is ink. */
-export function fixedMono(image: Grey, level: number): Bitmap {
-  const { width, height, data } = image
-  const count = data.length
-  const ink = new Uint8Array(count)
-  const limit = level * 255
-  for (let at = 0; at < count; at++) ink[at] = data[at]! < limit ? 1 : 0
-  return { width, height, data: ink }
-}
+export const fixedMono = ({ width, height, data }: Grey, level: number): Bitmap => ({ width, height, data: inkBelow(data, level * 255) })
 
 /**
  * Two-level page by a threshold that follows the paper: Sauvola and Pietikäinen, "Adaptive document image

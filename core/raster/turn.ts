@@ -1,4 +1,4 @@
-import type { Area, Bitmap, Grey } from './image'
+import { luma, type Area, type Bitmap, type Grey, type Pixels } from './image'
 import { turn, turnNearest, type Turned } from './simd/turned'
 
 interface Channels {
@@ -26,11 +26,12 @@ export function quarterTurn<T extends Channels>(image: T, degrees: 90 | 180 | 27
   return { width: across, height: down, channels, data: turned }
 }
 
-/** Most common bright level of a page: its paper. */
-export function paperLevel(image: Grey): number {
-  const { data } = image
+/** Most common bright level of a page, in grey or colour: its paper. */
+export function paperLevel({ data, ...page }: Grey | Pixels): number {
+  const channels = 'channels' in page ? page.channels : 1
   const counts = new Uint32Array(256)
-  for (let at = 0; at < data.length; at += 31) counts[data[at]!]!++
+  for (let at = 0; at < data.length; at += 31 * channels)
+    counts[channels === 1 ? data[at]! : luma(data[at]!, data[at + 1]!, data[at + 2]!)]!++
   let best = 255
   for (let level = 255; level >= 96; level--) if (counts[level]! > counts[best]!) best = level
   return best

@@ -2,11 +2,12 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { blockStatistics, overNeighbours } from '../../core/raster/blocks'
 import { findComponents } from '../../core/raster/components'
-import type { Blocks } from '../../core/raster/image'
-import { bitmapOf, greyFromBitmap } from '../../core/raster/mono'
+import { greyOf, luma, type Blocks } from '../../core/raster/image'
+import { bitmapOf, fixedMono, greyFromBitmap } from '../../core/raster/mono'
 import { compiledFrom } from '../../core/raster/simd/compiled'
 import { findRuns, lowerEdges } from '../../core/raster/simd/ink'
 import type { Page } from '../../core/raster/simd/memory'
+import { lumaOf } from '../../core/raster/simd/levels'
 import { smooth } from '../../core/raster/simd/neighbours'
 import { darker, stretch } from '../../core/raster/simd/surface'
 import { straighten } from '../../core/raster/turn'
@@ -177,6 +178,26 @@ describe('ink', () => {
     )
     const long = { ...large, data: large.data.map(level => (level < 128 ? 0 : 255)) }
     expect(Buffer.compare(greyFromBitmap(bitmapOf(long)).data, long.data)).toBe(0)
+  })
+  it('below a level', () => {
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 100 }), fc.double({ min: 0, max: 1, noNaN: true }), (data, level) => {
+        const { data: ink } = fixedMono({ width: data.length, height: 1, data }, level)
+        expect(ink).toEqual(data.map(one => Number(one < level * 255)))
+      }),
+    )
+  })
+  it('from colours, by their luma', () => {
+    const check = (data: Uint8Array) => {
+      const count = Math.floor(data.length / 3)
+      const wanted = Array.from({ length: count }, (_, at) => luma(data[3 * at]!, data[3 * at + 1]!, data[3 * at + 2]!))
+      expect(Buffer.compare(greyOf({ width: count, height: 1, data }).data, Uint8Array.from(wanted))).toBe(0)
+      const brightest = wanted.map((level, at) => (level > 100 ? Math.max(...data.subarray(3 * at, 3 * at + 3)) : level))
+      expect(Buffer.compare(lumaOf(data, 100), Uint8Array.from(brightest))).toBe(0)
+    }
+    fc.assert(fc.property(fc.uint8Array({ maxLength: 200 }), check))
+    check(noise(3 * 200_000, 7, 0.9))
+    check(new Uint8Array(300).fill(255))
   })
   it('in runs that give the page again, and its lower edges, in pages of any size', () => {
     fc.assert(fc.property(pages, fc.integer({ min: 1, max: 4 }), check), { numRuns: 60 })

@@ -51,30 +51,38 @@ export function gridOf(page: Rgb, cell: number, colours: readonly HighlighterCol
     saturation: new Float32Array(width * height),
     print: new Uint8Array(width * height),
   }
-  const [scaleRed, scaleGreen, scaleBlue] = paperOf(page).map(level => 255 / level) as [number, number, number]
+  const { data } = page
+  // Levels as they would be on white paper.
+  const onWhite = (paper: number) => Float64Array.from({ length: 256 }, (_, level) => Math.min(255, level * (255 / paper)))
+  const [reds, greens, blues] = paperOf(page).map(onWhite) as [Float64Array, Float64Array, Float64Array]
   const ranges = colours.map(colour => hues[colour])
   for (let row = 0; row < height; row++) {
     for (let column = 0; column < width; column++) {
-      let [dark, fluorescent, other, light] = [0, 0, 0, 0]
-      let [across, down, tone, colour] = [0, 0, 0, 0]
+      let dark = 0
+      let fluorescent = 0
+      let other = 0
+      let light = 0
+      let across = 0
+      let down = 0
+      let tone = 0
+      let colour = 0
       for (let y = row * cell; y < (row + 1) * cell; y++) {
-        for (let x = column * cell; x < (column + 1) * cell; x++) {
-          const at = (y * page.width + x) * 3
-          const red = Math.min(255, page.data[at]! * scaleRed)
-          const green = Math.min(255, page.data[at + 1]! * scaleGreen)
-          const blue = Math.min(255, page.data[at + 2]! * scaleBlue)
-          const most = Math.max(red, green, blue)
-          const least = Math.min(red, green, blue)
+        for (let at = (y * page.width + column * cell) * 3, end = at + 3 * cell; at < end; at += 3) {
+          const red = reds[data[at]!]!
+          const green = greens[data[at + 1]!]!
+          const blue = blues[data[at + 2]!]!
+          const most = red > green ? (red > blue ? red : blue) : green > blue ? green : blue
+          const least = red < green ? (red < blue ? red : blue) : green < blue ? green : blue
           const luma = (red * 0.299 + green * 0.587 + blue * 0.114) / 255
-          const saturation = most ? (most - least) / most : 0
-          if (saturation < leastSaturation) {
+          if (most - least < leastSaturation * most || most === 0) {
             if (luma < inkLuma) dark++
             else light++
             continue
           }
+          const saturation = (most - least) / most
           const hue = hueOf(red, green, blue, most, least)
           const bright = most / 255 >= leastValue && luma >= leastLuma
-          const ours = ranges.some(([from, to]) => hue >= from && hue < to)
+          const ours = isWithin(ranges, hue)
           if (bright && ours) {
             fluorescent++
             across += Math.cos((hue * Math.PI) / 180)
@@ -103,6 +111,9 @@ export function gridOf(page: Rgb, cell: number, colours: readonly HighlighterCol
   }
   return grid
 }
+
+/** Told here, since a closure over a pixel's hue would cost as much as all else about the pixel. */
+const isWithin = (ranges: readonly (readonly [number, number])[], hue: number) => ranges.some(([from, to]) => hue >= from && hue < to)
 
 function hueOf(red: number, green: number, blue: number, most: number, least: number): number {
   const spread = most - least

@@ -1,5 +1,6 @@
 import { findComponents } from '../components'
-import { greyOf, type Area, type Grey, type Rgb } from '../image'
+import type { Area, Grey, Rgb } from '../image'
+import { lumaOf } from '../simd/levels'
 import { adaptiveMono } from '../mono'
 import type { Grid } from './grid'
 import type { Mark } from './marks'
@@ -55,12 +56,7 @@ const darkest = 100
  * The page without its marks, so that their edges are no letters: a marker's ink is bright in one of its colours, print and pens in
  * none, or dark in all.
  */
-function withoutMarks(page: Rgb): Grey {
-  const grey = greyOf(page)
-  for (let at = 0, from = 0; at < grey.data.length; at++, from += 3)
-    if (grey.data[at]! > darkest) grey.data[at] = Math.max(page.data[from]!, page.data[from + 1]!, page.data[from + 2]!)
-  return grey
-}
+const withoutMarks = ({ width, height, data }: Rgb): Grey => ({ width, height, data: lumaOf(data, darkest) })
 
 /** The rectangles, grown to hold every letter that they touch with a good part, and every word that is marked for the most part. */
 export function withLetters(page: Rgb, bands: readonly Area[], dpi: number): Area[] {

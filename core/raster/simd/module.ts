@@ -55,7 +55,9 @@ interface Exports {
   connect: (rows: number, starts: number, ends: number, count: number, owners: number) => number
   group4: (image: number, width: number, height: number, lines: number, words: number, rest: number, last: boolean, made: number) => number
   inkOf: (pixels: number, count: number) => void
+  below: (pixels: number, count: number, level: number) => void
   blackOnWhite: (ink: number, count: number) => void
+  lumaOf: (pixels: number, made: number, count: number, brightest: number) => void
   lowerEdges: (
     image: number,
     width: number,
