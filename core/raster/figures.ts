@@ -16,15 +16,19 @@ const leastSide = 0.35
 const leastFilled = 0.3
 /** The whole page is none. */
 const mostOfPage = 0.9
+/** A frame or a ground around words has nothing in it but those: of all else no more is further than so many levels from the usual. */
+const ground = { edge: 0.08, apart: 30, others: 0.005 }
 
 /**
- * Pictures on a page: photographs, logos, stamps, signatures, codes; whatever is large and dense and was not read as text.
+ * Pictures on a page: photographs, logos, stamps, signatures, codes; whatever is large and dense and was not read as text. A frame
+ * or a shade around words is none: the words stand in the text.
  * In pixels, from top to bottom.
  */
 export function figuresOn(page: Grey, dpi: number, words: readonly Word[]): Area[] {
   const size = Math.max(1, Math.round(cellInches * dpi))
   const cells = cellsOf(page, size)
-  for (const word of words) if (word.confidence >= sureWord) clear(cells, word, dpi / size)
+  const sure = words.filter(word => word.confidence >= sureWord)
+  for (const word of sure) clear(cells, word, dpi / size)
   const parts = findComponents(joined(cells))
   const filled = new Uint32Array(parts.count)
   const { runs, owner } = parts
@@ -40,9 +44,38 @@ export function figuresOn(page: Grey, dpi: number, words: readonly Word[]): Area
     if (wide < least || high < least || filled[part]! < leastFilled * wide * high) continue
     if (wide * high > mostOfPage * cells.width * cells.height) continue
     const [x, y] = [left * size, top * size]
-    areas.push({ x, y, width: Math.min(page.width - x, wide * size), height: Math.min(page.height - y, high * size) })
+    const area = { x, y, width: Math.min(page.width - x, wide * size), height: Math.min(page.height - y, high * size) }
+    if (!isGround(page, area, sure, dpi)) areas.push(area)
   }
   return areas.sort((one, other) => one.y - other.y || one.x - other.x)
+}
+
+/** Whether an area has words, and nothing else within its edges. */
+function isGround(page: Grey, area: Area, words: readonly Word[], dpi: number): boolean {
+  const within = words
+    .map(word => ({
+      left: (word.x - wordRoom) * dpi,
+      top: (word.y - wordRoom) * dpi,
+      right: (word.x + word.width + wordRoom) * dpi,
+      bottom: (word.y + word.height + wordRoom) * dpi,
+    }))
+    .filter(({ left, top, right, bottom }) => {
+      const [x, y] = [(left + right) / 2, (top + bottom) / 2]
+      return x > area.x && x < area.x + area.width && y > area.y && y < area.y + area.height
+    })
+  if (within.length === 0) return false
+  const inset = Math.round(ground.edge * dpi)
+  const counts = new Uint32Array(256)
+  for (let y = area.y + inset; y < area.y + area.height - inset; y += 2) {
+    const line = within.filter(({ top, bottom }) => y >= top && y < bottom)
+    for (let x = area.x + inset; x < area.x + area.width - inset; x += 2)
+      if (!line.some(({ left, right }) => x >= left && x < right)) counts[page.data[y * page.width + x]!]!++
+  }
+  const all = counts.reduce((sum, count) => sum + count, 0)
+  let sum = 0
+  const usual = counts.findIndex(count => (sum += count) * 2 >= all)
+  const others = counts.reduce((found, count, level) => (Math.abs(level - usual) > ground.apart ? found + count : found), 0)
+  return others <= ground.others * all
 }
 
 /** One for each cell in which something stands. */

@@ -48,3 +48,20 @@ it('finds nothing on an empty page, and takes no whole page for a picture', () =
   expect(figuresOn(page(), dpi, [])).toEqual([])
   expect(figuresOn(draw(page(), 0, 0, 1654, 2339, 90), dpi, [])).toEqual([])
 })
+
+it('takes neither a shade nor a frame around words for a picture, but what is drawn beside them', () => {
+  const image = page()
+  const print = (x: number, y: number) => draw(image, x, y, 140, 24, 40, (across, down) => across % 12 < 7 && down % 9 < 7)
+  // A table's head, and a stamp.
+  draw(image, 200, 300, 1000, 70, 190)
+  print(230, 325)
+  print(700, 325)
+  draw(image, 900, 600, 240, 90, 60, (x, y) => x < 7 || y < 7 || x > 232 || y > 82)
+  print(950, 633)
+  const words = [word(230, 325), word(700, 325), word(950, 633)]
+  expect(figuresOn(image, dpi, words)).toEqual([])
+  // The same without words, and with a signature in it.
+  expect(figuresOn(image, dpi, [])).not.toEqual([])
+  draw(image, 420, 310, 200, 50, 40, (x, y) => Math.abs(25 + 20 * Math.sin(x / 9) - y) < 3)
+  expect(figuresOn(image, dpi, words)).toHaveLength(1)
+})
