@@ -90,7 +90,8 @@ export const findText = (words: readonly Word[], source: TextSource): Found | nu
 /**
  * The match nearest to a printed label: right of it on the same line, else below it, up to where another label stands; first
  * below it where it is the caption of a form's cell.
- * Distances are in inches; below means within an inch and overlapping the label's width or starting near its left edge.
+ * Distances are in inches; below means within an inch and overlapping the label's width or starting near its left edge, and what
+ * goes on from there without a gap.
  */
 function* allNear(page: readonly Word[], label: string, pattern: string, others: () => readonly Box[]): Generator<Found> {
   // The rules of a table are read as strokes.
@@ -112,7 +113,8 @@ function* allNear(page: readonly Word[], label: string, pattern: string, others:
       const gap = word.y - (place.y + place.height)
       return gap > -tall * 0.3 && gap < 1 && word.x < place.x + Math.max(place.width, 1.5) && word.x + word.width > place.x - 0.15
     })
-    const rows = rowsOf(under)
+    const nextCell = level.find((word, at) => isApart(level[at - 1] ?? place, word))?.x ?? Infinity
+    const rows = rowsOf(under).map(row => goneOn(row, words, word => word.x >= nextCell || isForeign(word)))
     const foreignAt = rows.findIndex(row => isForeign(row[0]!))
     const below = firstMatch(foreignAt < 0 ? rows : rows.slice(0, foreignAt), pattern)
     const isOver = beside && below && !place.glued && isCaptionOver(words, place, below.words, beside.words)
@@ -125,6 +127,23 @@ function* allNear(page: readonly Word[], label: string, pattern: string, others:
 
 /** Words of a line that stand further apart are of two cells: inches, and heights of their letters. */
 const cellGap = { inches: 0.5, heights: 4 }
+
+/** Words of a value stand closer to each other than so many heights of their letters. */
+const wordGap = 1.5
+
+const isApart = (before: Box, word: Word) => word.x - before.x - before.width > wordGap * word.height
+
+/** A row with the words of its line that follow its last one closely, up to the first that is none of it. */
+function goneOn(row: readonly Word[], words: readonly Word[], isOther: (word: Word) => boolean): Word[] {
+  const whole = [...row]
+  const last = row.at(-1)!
+  const further = words.filter(word => word.x > last.x && Math.abs(middle(word) - middle(row[0]!)) < 0.08).sort((a, b) => a.x - b.x)
+  for (const word of further) {
+    if (isApart(whole.at(-1)!, word) || isOther(word)) break
+    whole.push(word)
+  }
+  return whole
+}
 
 /** A match in a line's first cell, else anywhere on it. */
 function matchFirstCell(line: readonly Word[], pattern: string): Found | null {

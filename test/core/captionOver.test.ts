@@ -50,3 +50,19 @@ it('takes what stands right beside a label, whatever is larger below it', () => 
   const page = [...scaled(line('Owner Silas Venn', 1, 2, 0), 0.7), ...scaled(line('Remarks', 1, 2.17, 1), 1.2)]
   expect(valueOf(page, 'Owner')).toBe('Silas Venn')
 })
+
+it('takes a long value below a label as far as it goes, and nothing of the next cell', () => {
+  const vessel = 'Brine Maid of Saltmere and the Outer Sands, 84511161'
+  const row = line(vessel, 1, 2.3, 1)
+  const end = row.at(-1)!.x + row.at(-1)!.width
+  const page = (next: number) => [
+    ...line('Vessel', 1, 2, 0),
+    ...line('Inspected on', next, 2, 0),
+    ...row,
+    ...line('28/08/2026', next, 2.3, 1),
+  ]
+  expect(end).toBeGreaterThan(3)
+  // Whether a gap parts the cells, or the caption over the next one does.
+  for (const next of [end + 0.5, end + 0.1]) expect(findText(page(next), { near: 'Vessel', value: 'B.+\\d' })?.value).toBe(vessel)
+  expect(findText(page(end + 0.5), { near: 'Vessel', value: '\\d{8}' })?.value).toBe('84511161')
+})

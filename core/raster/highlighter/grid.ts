@@ -71,8 +71,8 @@ export function gridOf(page: Rgb, cell: number, colours: readonly HighlighterCol
           const red = reds[data[at]!]!
           const green = greens[data[at + 1]!]!
           const blue = blues[data[at + 2]!]!
-          const most = red > green ? (red > blue ? red : blue) : green > blue ? green : blue
-          const least = red < green ? (red < blue ? red : blue) : green < blue ? green : blue
+          const most = Math.max(red, green, blue)
+          const least = Math.min(red, green, blue)
           const luma = (red * 0.299 + green * 0.587 + blue * 0.114) / 255
           if (most - least < leastSaturation * most || most === 0) {
             if (luma < inkLuma) dark++

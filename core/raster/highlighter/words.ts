@@ -1,7 +1,7 @@
 import { findComponents } from '../components'
 import type { Area, Grey, Rgb } from '../image'
-import { lumaOf } from '../simd/levels'
 import { adaptiveMono } from '../mono'
+import { lumaOf } from '../simd/levels'
 import type { Grid } from './grid'
 import type { Mark } from './marks'
 
