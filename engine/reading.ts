@@ -2,8 +2,7 @@ import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Word } from '../core/model/evidence'
 import type { Box } from '../core/model/zone'
-import { isTwoLevel } from '../core/raster/colour'
-import { adaptiveMono, bitmapOf } from '../core/raster/mono'
+import { inBlackAndWhite } from '../core/raster/mono'
 import { inkNearPrint } from '../core/raster/nearPrint'
 import { inGroups } from '../core/text/groups'
 import { isLost, isPoor, surer } from '../core/text/surer'
@@ -80,8 +79,7 @@ export async function readInGroups<T extends { dpi: number }>(
  * side's ink, for one, which black and white makes as black as the page's own.
  */
 async function inTwoLevels(page: string, reading: string, dpi: number, to: string): Promise<string> {
-  const grey = inGrey(await decodeImage(page, 1))
-  const ink = isTwoLevel(grey) ? bitmapOf(grey) : adaptiveMono(grey, dpi, 0.5)
+  const ink = inBlackAndWhite(inGrey(await decodeImage(page, 1)), dpi)
   const print = inGrey(await decodeImage(reading, 1))
   await writeFile(to, encodeG4(print.data.length === ink.data.length ? inkNearPrint(ink, print) : ink, dpi))
   return to

@@ -1,7 +1,11 @@
+import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import { encodeGroup4 } from '../core/raster/g4'
 import type { Bitmap } from '../core/raster/image'
+import { inBlackAndWhite } from '../core/raster/mono'
+import { decodeImage } from './images'
+import { inGrey } from './pageImage'
 import { inTempFolder } from './tempFolder'
 import { runTool } from './tool'
 
@@ -70,20 +74,42 @@ export function encodeG4(page: Bitmap, dpi: number): Buffer {
   return Buffer.concat([head, strip])
 }
 
-/** Writes pages as one TIFF: mono pages as they are, others as JPEG in TIFF. */
-export function writeTiff(to: string, pages: readonly { file: string; mono: boolean; dpi: number }[]): Promise<void> {
+interface TiffPage {
+  file: string
+  mono: boolean
+  dpi: number
+}
+type Compression = 'auto' | 'lzw' | 'g4'
+
+/**
+ * Writes pages as one TIFF.
+ * @param compression `auto`: mono pages as they are, others as JPEG in TIFF; `lzw`: all without loss, which any reader knows; `g4`:
+ * all in black and white
+ */
+export function writeTiff(to: string, pages: readonly TiffPage[], compression: Compression = 'auto'): Promise<void> {
   return inTempFolder(async folder => {
     const parts: string[] = []
-    for (const [at, page] of pages.entries()) {
-      const part = page.mono ? page.file : join(folder, `${at}.tif`)
-      if (!page.mono)
-        await sharp(page.file)
-          .tiff({ compression: 'jpeg', quality: 85, ...resolution(page.dpi) })
-          .toFile(part)
-      parts.push(part)
-    }
+    for (const [at, page] of pages.entries()) parts.push(await tiffPage(page, compression, join(folder, `${at}.tif`)))
     await runTool('tiffcp', [...parts, to])
   })
+}
+
+/** A page as a TIFF of its own: its own file, where that is one already, or `to`. */
+async function tiffPage({ file, mono, dpi }: TiffPage, compression: Compression, to: string): Promise<string> {
+  if (mono && compression !== 'lzw') return file
+  if (mono) await runTool('tiffcp', ['-c', 'lzw', file, to])
+  else if (compression === 'g4') await writeFile(to, encodeG4(inBlackAndWhite(inGrey(await decodeImage(file, 1)), dpi), dpi))
+  else {
+    const packed =
+      compression === 'lzw' ? ({ compression, predictor: 'horizontal' } as const) : ({ compression: 'jpeg', quality: 85 } as const)
+    const page = sharp(file)
+    const { channels } = await page.metadata()
+    await page
+      .toColourspace(channels === 1 ? 'b-w' : 'srgb')
+      .tiff({ ...packed, ...resolution(dpi) })
+      .toFile(to)
+  }
+  return to
 }
 
 /**

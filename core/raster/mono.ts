@@ -1,4 +1,5 @@
 import { blockStatistics, darkerThan, overNeighbours } from './blocks'
+import { isTwoLevel } from './colour'
 import type { Bitmap, Blocks, Grey } from './image'
 import { blackOnWhite, inkBelow, inkOf } from './simd/levels'
 
@@ -89,6 +90,9 @@ function levelsOf({ width, height, data }: Grey): { white: number; print: number
 
 /** Ink of a page that has only black and white. */
 export const bitmapOf = ({ width, height, data }: Grey): Bitmap => ({ width, height, data: inkOf(data) })
+
+/** A page in black and white: as it is where it has nothing else, or by a threshold that follows its paper. */
+export const inBlackAndWhite = (page: Grey, dpi: number): Bitmap => (isTwoLevel(page) ? bitmapOf(page) : adaptiveMono(page, dpi, 0.5))
 
 /** Ink as black on white, for encoders. */
 export const greyFromBitmap = ({ width, height, data }: Bitmap): Grey => ({ width, height, data: blackOnWhite(data) })

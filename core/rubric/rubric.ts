@@ -76,11 +76,15 @@ const FileSpec = z
     per: z.union([z.enum(['document', 'page']), z.int().min(1).max(10_000)]).optional(),
     /** Of a PDF: colour pages as print over a smaller ground, where that is clearly smaller. */
     layers: z.enum(['auto', 'none']).optional(),
+    /** Of a TIFF: each page as is usual for it (G4 or JPEG), all without loss, or all in black and white. */
+    compression: z.enum(['auto', 'lzw', 'g4']).optional(),
   })
   .check(context => {
-    const { format, layers } = context.value
+    const { format, layers, compression } = context.value
     if (layers !== undefined && !format.startsWith('pdf'))
       context.issues.push({ code: 'custom', path: ['layers'], input: layers, message: 'no layers but in a PDF' })
+    if (compression !== undefined && format !== 'tiff')
+      context.issues.push({ code: 'custom', path: ['compression'], input: compression, message: 'no compression but of a TIFF' })
   })
 export type FileSpec = z.infer<typeof FileSpec>
 

@@ -36,7 +36,12 @@ export interface IndexOfDocument {
 /** A kind of file: what it is, and how it is written. */
 export interface Format extends FormatFacts {
   /** Writes pages of a document to a new file. */
-  write: (path: string, pages: readonly PageToMake[], document: DocumentToMake, spec: Pick<FileSpec, 'layers'>) => Promise<void>
+  write: (
+    path: string,
+    pages: readonly PageToMake[],
+    document: DocumentToMake,
+    spec: Pick<FileSpec, 'layers' | 'compression'>,
+  ) => Promise<void>
 }
 
 /** One kind of file that a rubric may ask for: its facts stand in `core/model/fileFormats`. */

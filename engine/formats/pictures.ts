@@ -6,7 +6,7 @@ import { defineFormat } from './format'
 
 const webpQuality = 82
 
-export const tiff = defineFormat('tiff', (path, pages) => writeTiff(path, pages))
+export const tiff = defineFormat('tiff', (path, pages, _, { compression }) => writeTiff(path, pages, compression))
 
 export const jpeg = defineFormat('jpeg', async (path, [page]) => {
   // What is kept as JPEG already loses nothing by going out as it is.

@@ -51,6 +51,16 @@ it.each([
     'split.rules[0].formats[0]: "Code129"',
   ],
   ['a wrong kind of value', (r: never) => Object.assign(r, { scan: { dpi: 'fine' } }), 'scan.dpi: "fine" / a number'],
+  [
+    'layers elsewhere than in a PDF',
+    (r: never) => Object.assign(r, { files: [{ format: 'tiff', layers: 'auto' }] }),
+    'files[0].layers: "auto" / no layers',
+  ],
+  [
+    'a compression elsewhere than of a TIFF',
+    (r: never) => Object.assign(r, { files: [{ format: 'pdf', compression: 'lzw' }] }),
+    'files[0].compression: "lzw" / no compression',
+  ],
 ])('refuses %s, with its path', (_, change, expected) => {
   const found = faults(change as never)
   expect(found).toHaveLength(1)

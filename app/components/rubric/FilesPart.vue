@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formats, formatFacts, type FormatName } from '~~/core/model/fileFormats'
 import { readRubric } from '~~/core/rubric/readRubric'
-import { typeOf } from '~~/core/rubric/rubric'
+import { typeOf, type FileSpec } from '~~/core/rubric/rubric'
 import { fillFields } from '~~/core/fields/fill'
 import { inOrder } from '~~/core/name/inOrder'
 import { renderName, templateFault } from '~~/core/name/template'
@@ -41,6 +41,8 @@ const holdsPages = (format: FormatName) => {
 const partsOf = (per: unknown) => [...new Set([2, 5, 10, 50, ...(typeof per === 'number' ? [per] : [])])].sort((a, b) => a - b)
 const setPer = (at: number, per: string) =>
   change(copy => (copy.files![at]!.per = per === 'document' || per === 'page' ? per : Number(per)))
+const setCompression = (at: number, compression: string) =>
+  change(copy => (copy.files![at]!.compression = compression as FileSpec['compression']))
 const remove = (at: number) => change(copy => copy.files!.splice(at, 1))
 const faultOf = (name: string) => templateFault(name)
 const placeholders = computed(() => [
@@ -126,6 +128,18 @@ const named = computed(() => {
                   <option value="document">the document</option>
                   <option value="page">each page</option>
                   <option v-for="count in partsOf(file.per)" :key="count" :value="String(count)">every {{ count }} pages</option>
+                </select></label
+              >
+              <label v-if="file.format === 'tiff'" class="small flex items-baseline gap-2 text-faded"
+                >compressed
+                <select
+                  class="word"
+                  :value="file.compression ?? 'auto'"
+                  @change="setCompression(at, ($event.target as HTMLSelectElement).value)"
+                >
+                  <option value="auto">as G4 or JPEG</option>
+                  <option value="lzw">without loss (LZW)</option>
+                  <option value="g4">in black and white (G4)</option>
                 </select></label
               >
               <button
