@@ -117,7 +117,7 @@ const named = computed(() => {
           <li v-for="(file, at) in files" :key="at" class="border-b border-rule py-3">
             <p class="flex items-baseline gap-4">
               <span class="font-serif text-xl">{{ formatFacts(file.format).label }}</span>
-              <label v-if="holdsPages(file.format)" class="small flex items-baseline gap-2 text-faded"
+              <label v-if="holdsPages(file.format)" class="small flex items-baseline gap-2 whitespace-nowrap text-faded"
                 >one for
                 <select
                   class="word"
@@ -131,20 +131,21 @@ const named = computed(() => {
                 </select></label
               >
               <label v-if="file.format === 'tiff'" class="small flex items-baseline gap-2 text-faded"
-                >compressed
+                >as
                 <select
                   class="word"
+                  aria-label="TIFF: compression"
                   :value="file.compression ?? 'auto'"
                   @change="setCompression(at, ($event.target as HTMLSelectElement).value)"
                 >
-                  <option value="auto">as G4 or JPEG</option>
-                  <option value="lzw">without loss (LZW)</option>
-                  <option value="g4">in black and white (G4)</option>
+                  <option value="auto">G4 or JPEG</option>
+                  <option value="lzw">LZW, without loss</option>
+                  <option value="g4">G4, black and white</option>
                 </select></label
               >
               <button
                 type="button"
-                class="link ml-auto min-h-9"
+                class="link ml-auto min-h-9 whitespace-nowrap"
                 :aria-label="`Take away ${formatFacts(file.format).label}`"
                 @click="remove(at)"
               >
