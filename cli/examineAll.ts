@@ -76,7 +76,7 @@ function behindOf({ page, sheet, side, half }: Side, sides: readonly Side[]): { 
   return { file: other.source, page: other.sourcePage }
 }
 
-/** Examines every page of the files, in processes that are ended then. */
+/** Examines every page of the files. */
 export async function examineAll(
   examiners: Examiners,
   files: readonly string[],
@@ -86,37 +86,33 @@ export async function examineAll(
   progress: Progress,
 ): Promise<Side[]> {
   let done = 0
-  try {
-    const sides = await listSides(files, rubric, examiners, jobs)
-    await inParallel(sides, jobs, async side => {
-      if (side.sourcePage !== null) {
-        const folder = join(work, String(side.page))
-        await mkdir(folder)
-        const reply = await examiners.examine({
-          file: side.source,
-          page: side.sourcePage,
-          side: side.side,
-          half: side.half,
-          behind: behindOf(side, sides),
-          rubric,
-          thumbnail: false,
-          folder,
+  const sides = await listSides(files, rubric, examiners, jobs)
+  await inParallel(sides, jobs, async side => {
+    if (side.sourcePage !== null) {
+      const folder = join(work, String(side.page))
+      await mkdir(folder)
+      const reply = await examiners.examine({
+        file: side.source,
+        page: side.sourcePage,
+        side: side.side,
+        half: side.half,
+        behind: behindOf(side, sides),
+        rubric,
+        thumbnail: false,
+        folder,
+      })
+      if (reply.outcome === 'failed') throw new Error(`Examining ${side.source}, page ${side.sourcePage}, failed: ${reply.error}`)
+      if (reply.outcome === 'unreadable') side.trouble = reply.why
+      else
+        Object.assign(side, {
+          evidence: reply.evidence,
+          files: reply.files,
+          mono: reply.mono,
+          words: reply.words,
+          bornDigital: reply.bornDigital,
         })
-        if (reply.outcome === 'failed') throw new Error(`Examining ${side.source}, page ${side.sourcePage}, failed: ${reply.error}`)
-        if (reply.outcome === 'unreadable') side.trouble = reply.why
-        else
-          Object.assign(side, {
-            evidence: reply.evidence,
-            files: reply.files,
-            mono: reply.mono,
-            words: reply.words,
-            bornDigital: reply.bornDigital,
-          })
-      }
-      progress.step('Examining', ++done, sides.length)
-    })
-    return sides
-  } finally {
-    examiners.dispose()
-  }
+    }
+    progress.step('Examining', ++done, sides.length)
+  })
+  return sides
 }

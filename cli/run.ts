@@ -40,6 +40,7 @@ export async function run(options: RunOptions): Promise<number> {
     const examined = examineAll(examiners, await inputFiles(inputs), rubric, work, options.jobs, progress)
     // What reads pages and makes files is taken in while the processes that look at pages start.
     const [sides, { readAll }, { makeDocuments }] = await Promise.all([examined, import('./readAll'), import('./documents')])
+    examiners.dispose()
     if (readsBeforeSplitting(rubric))
       await readAll(
         sides.filter(side => side.evidence && !side.evidence.blank),

@@ -16,7 +16,7 @@ export interface LayeredPage {
 const groundDpi = 100
 const groundQuality = 45
 /** Not worth it above this share of the page's own bytes. */
-const mostShare = 0.5
+const mostShare = 1 / 3
 
 /** A page in layers; null where it has no colour, or they are not clearly smaller. */
 export async function layeredPage(page: PageToMake): Promise<LayeredPage | null> {

@@ -4,8 +4,10 @@ import sharp from 'sharp'
 import { encodeGroup4 } from '../core/raster/g4'
 import type { Bitmap } from '../core/raster/image'
 import { inBlackAndWhite } from '../core/raster/mono'
+import type { FileSpec } from '../core/rubric/rubric'
 import { decodeImage } from './images'
 import { inGrey } from './pageImage'
+import type { PageToMake } from './pageToMake'
 import { inTempFolder } from './tempFolder'
 import { runTool } from './tool'
 
@@ -74,12 +76,8 @@ export function encodeG4(page: Bitmap, dpi: number): Buffer {
   return Buffer.concat([head, strip])
 }
 
-interface TiffPage {
-  file: string
-  mono: boolean
-  dpi: number
-}
-type Compression = 'auto' | 'lzw' | 'g4'
+type TiffPage = Pick<PageToMake, 'file' | 'mono' | 'dpi'>
+type Compression = NonNullable<FileSpec['compression']>
 
 /**
  * Writes pages as one TIFF.

@@ -1,6 +1,8 @@
 import type { Word } from '../model/evidence'
+import { centreInside, type Box } from '../model/zone'
 import { findComponents } from './components'
 import type { Area, Bitmap, Grey } from './image'
+import { inInches, inPixels } from './inches'
 import { paperLevel } from './turn'
 
 const cellInches = 0.05
@@ -27,8 +29,8 @@ const ground = { edge: 0.08, apart: 30, others: 0.005 }
 export function figuresOn(page: Grey, dpi: number, words: readonly Word[]): Area[] {
   const size = Math.max(1, Math.round(cellInches * dpi))
   const cells = cellsOf(page, size)
-  const sure = words.filter(word => word.confidence >= sureWord)
-  for (const word of sure) clear(cells, word, dpi / size)
+  const sure = words.filter(word => word.confidence >= sureWord).map(withRoom)
+  for (const word of sure) clear(cells, inPixels(word, dpi / size))
   const parts = findComponents(joined(cells))
   const filled = new Uint32Array(parts.count)
   const { runs, owner } = parts
@@ -50,26 +52,24 @@ export function figuresOn(page: Grey, dpi: number, words: readonly Word[]): Area
   return areas.sort((one, other) => one.y - other.y || one.x - other.x)
 }
 
+const withRoom = ({ x, y, width, height }: Word): Box => ({
+  x: x - wordRoom,
+  y: y - wordRoom,
+  width: width + 2 * wordRoom,
+  height: height + 2 * wordRoom,
+})
+
 /** Whether an area has words, and nothing else within its edges. */
-function isGround(page: Grey, area: Area, words: readonly Word[], dpi: number): boolean {
-  const within = words
-    .map(word => ({
-      left: (word.x - wordRoom) * dpi,
-      top: (word.y - wordRoom) * dpi,
-      right: (word.x + word.width + wordRoom) * dpi,
-      bottom: (word.y + word.height + wordRoom) * dpi,
-    }))
-    .filter(({ left, top, right, bottom }) => {
-      const [x, y] = [(left + right) / 2, (top + bottom) / 2]
-      return x > area.x && x < area.x + area.width && y > area.y && y < area.y + area.height
-    })
+function isGround(page: Grey, area: Area, words: readonly Box[], dpi: number): boolean {
+  const place = inInches(area, dpi)
+  const within = words.filter(word => centreInside(word, place)).map(word => inPixels(word, dpi))
   if (within.length === 0) return false
   const inset = Math.round(ground.edge * dpi)
   const counts = new Uint32Array(256)
   for (let y = area.y + inset; y < area.y + area.height - inset; y += 2) {
-    const line = within.filter(({ top, bottom }) => y >= top && y < bottom)
+    const line = within.filter(word => y >= word.y && y < word.y + word.height)
     for (let x = area.x + inset; x < area.x + area.width - inset; x += 2)
-      if (!line.some(({ left, right }) => x >= left && x < right)) counts[page.data[y * page.width + x]!]!++
+      if (!line.some(word => x >= word.x && x < word.x + word.width)) counts[page.data[y * page.width + x]!]!++
   }
   const all = counts.reduce((sum, count) => sum + count, 0)
   let sum = 0
@@ -91,10 +91,10 @@ function cellsOf(page: Grey, size: number): Bitmap {
   return { width, height, data: Uint8Array.from(counts, count => (count >= least ? 1 : 0)) }
 }
 
-function clear({ width, height, data }: Bitmap, word: Word, scale: number): void {
-  const [left, top] = [Math.max(0, Math.floor((word.x - wordRoom) * scale)), Math.max(0, Math.floor((word.y - wordRoom) * scale))]
-  const right = Math.min(width, Math.ceil((word.x + word.width + wordRoom) * scale))
-  const bottom = Math.min(height, Math.ceil((word.y + word.height + wordRoom) * scale))
+function clear({ width, height, data }: Bitmap, cells: Area): void {
+  const [left, top] = [Math.max(0, Math.floor(cells.x)), Math.max(0, Math.floor(cells.y))]
+  const right = Math.min(width, Math.ceil(cells.x + cells.width))
+  const bottom = Math.min(height, Math.ceil(cells.y + cells.height))
   for (let y = top; y < bottom; y++) data.fill(0, y * width + left, y * width + Math.max(left, right))
 }
 

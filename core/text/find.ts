@@ -128,6 +128,9 @@ function* allNear(page: readonly Word[], label: string, pattern: string, others:
 /** Words of a line that stand further apart are of two cells: inches, and heights of their letters. */
 const cellGap = { inches: 0.5, heights: 4 }
 
+/** Whether two words stand on one line, within this many inches. */
+const isLevel = (one: Word, other: Word) => Math.abs(middle(one) - middle(other)) < 0.08
+
 /** Words of a value stand closer to each other than so many heights of their letters. */
 const wordGap = 1.5
 
@@ -137,7 +140,7 @@ const isApart = (before: Box, word: Word) => word.x - before.x - before.width > 
 function goneOn(row: readonly Word[], words: readonly Word[], isOther: (word: Word) => boolean): Word[] {
   const whole = [...row]
   const last = row.at(-1)!
-  const further = words.filter(word => word.x > last.x && Math.abs(middle(word) - middle(row[0]!)) < 0.08).sort((a, b) => a.x - b.x)
+  const further = words.filter(word => word.x > last.x && isLevel(row[0]!, word)).sort((a, b) => a.x - b.x)
   for (const word of further) {
     if (isApart(whole.at(-1)!, word) || isOther(word)) break
     whole.push(word)
@@ -167,7 +170,7 @@ function firstMatch(rows: readonly Word[][], pattern: string): Found | null {
 function rowsOf(words: readonly Word[]): Word[][] {
   const rows: Word[][] = []
   for (const word of [...words].sort((a, b) => a.y - b.y)) {
-    const row = rows.find(other => Math.abs(middle(other[0]!) - middle(word)) < 0.08)
+    const row = rows.find(other => isLevel(other[0]!, word))
     if (row) row.push(word)
     else rows.push([word])
   }

@@ -41,8 +41,8 @@ const holdsPages = (format: FormatName) => {
 const partsOf = (per: unknown) => [...new Set([2, 5, 10, 50, ...(typeof per === 'number' ? [per] : [])])].sort((a, b) => a - b)
 const setPer = (at: number, per: string) =>
   change(copy => (copy.files![at]!.per = per === 'document' || per === 'page' ? per : Number(per)))
-const setCompression = (at: number, compression: string) =>
-  change(copy => (copy.files![at]!.compression = compression as FileSpec['compression']))
+/** How pages stand in a TIFF, or colour pages in a PDF. */
+const setPages = (at: number, how: Pick<FileSpec, 'compression' | 'layers'>) => change(copy => Object.assign(copy.files![at]!, how))
 const remove = (at: number) => change(copy => copy.files!.splice(at, 1))
 const faultOf = (name: string) => templateFault(name)
 const placeholders = computed(() => [
@@ -136,7 +136,7 @@ const named = computed(() => {
                   class="word"
                   aria-label="TIFF: compression"
                   :value="file.compression ?? 'auto'"
-                  @change="setCompression(at, ($event.target as HTMLSelectElement).value)"
+                  @change="setPages(at, { compression: ($event.target as HTMLSelectElement).value as FileSpec['compression'] })"
                 >
                   <option value="auto">G4 or JPEG</option>
                   <option value="lzw">LZW, without loss</option>
@@ -159,6 +159,18 @@ const named = computed(() => {
                 :aria-invalid="faultOf(file.name ?? '') !== null"
                 @input="setName(at, ($event.target as HTMLInputElement).value)"
             /></label>
+            <label v-if="file.format.startsWith('pdf')" class="small mt-2 flex items-baseline gap-2 text-faded"
+              >Colour pages stand as
+              <select
+                class="word"
+                :aria-label="`${formatFacts(file.format).label}: colour pages`"
+                :value="file.layers ?? 'none'"
+                @change="setPages(at, { layers: ($event.target as HTMLSelectElement).value as FileSpec['layers'] })"
+              >
+                <option value="none">one picture</option>
+                <option value="auto">print over a ground, where that is a third as large</option>
+              </select></label
+            >
             <p v-if="file.name && faultOf(file.name)" class="small text-ochre">Expected {{ faultOf(file.name) }}.</p>
           </li>
         </ul>

@@ -1,3 +1,5 @@
+import { changesFrom } from './ink'
+
 // A code word is one number: how many bits it has in the upper half, the bits in the lower. `words` has those of the vertical modes
 // from 3 to the left to 3 to the right, of short runs of white and of black, and of long ones of white and of black.
 const short: usize = 4 * 7
@@ -39,9 +41,7 @@ function changesOf(row: usize, width: i32, changes: usize): void {
   let to = changes
   let open = 0
   for (let x = 0; x < width; x += 16) {
-    let ink = i8x16.bitmask(i8x16.shl(v128.load(row + x), 7))
-    if (width - x < 16) ink &= (1 << (width - x)) - 1
-    let changed = (ink ^ ((ink << 1) | open)) & 0xffff
+    let changed = changesFrom(row, x, width, open)
     while (changed) {
       store<i32>(to, x + ctz(changed))
       to += 4

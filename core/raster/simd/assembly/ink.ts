@@ -1,3 +1,10 @@
+/** Which of sixteen pixels from `x` on differ from the one before, the first lowest. @param open whether the one before them is ink */
+export function changesFrom(row: usize, x: i32, width: i32, open: i32): i32 {
+  let ink = i8x16.bitmask(i8x16.shl(v128.load(row + x), 7))
+  if (width - x < 16) ink &= (1 << (width - x)) - 1
+  return (ink ^ ((ink << 1) | open)) & 0xffff
+}
+
 /** Runs of ink of a band of rows, which are numbered from `first` on: how many. There must be room for half a row's pixels each. */
 export function runs(image: usize, width: i32, height: i32, first: i32, rows: usize, starts: usize, ends: usize): i32 {
   let count = 0
@@ -5,9 +12,7 @@ export function runs(image: usize, width: i32, height: i32, first: i32, rows: us
     const row = image + y * width
     let open = 0
     for (let x = 0; x < width; x += 16) {
-      let ink = i8x16.bitmask(i8x16.shl(v128.load(row + x), 7))
-      if (width - x < 16) ink &= (1 << (width - x)) - 1
-      let changes = (ink ^ ((ink << 1) | open)) & 0xffff
+      let changes = changesFrom(row, x, width, open)
       while (changes) {
         const at = x + ctz(changes)
         changes &= changes - 1
